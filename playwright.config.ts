@@ -1,0 +1,24 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results/browser',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  reporter: [['dot'], ['json', { outputFile: 'test-results/browser.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.JUNTA_BROWSER ?? '/usr/bin/chromium',
+      args: [
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--disable-background-networking',
+        '--disable-component-update',
+        ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+      ],
+    },
+    screenshot: 'only-on-failure',
+  },
+});

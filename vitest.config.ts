@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['{core,contract,server,web,scripts,demo}/**/*.test.{ts,tsx}'],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+  },
+});
