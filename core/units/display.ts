@@ -1,0 +1,111 @@
+import { INCH, type Length, type LengthSystem } from './length';
+
+/** How the shop reads numbers. `fraction` is the finest inch division shown, 0 for decimal inches. */
+export interface Display {
+  system: LengthSystem;
+  fraction: 0 | 16 | 32 | 64;
+}
+
+/** Inches to 1/32, the division of a good steel rule. */
+export const DEFAULT_DISPLAY: Display = { system: 'inch', fraction: 32 };
+
+/** A number taken apart for setting in type: whole and stacked fraction, or a decimal text. */
+export interface NumberParts {
+  negative: boolean;
+  whole: string;
+  top?: number;
+  bottom?: number;
+  /** The text shows less than the value holds. */
+  rounded: boolean;
+}
+
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+const trimZeros = (text: string): string => (text.includes('.') ? text.replace(/\.?0+$/, '') : text);
+
+const decimalParts = (value: number, digits: number): NumberParts => {
+  // A hair of floating point must not tip a half: 273.05 and 273.04999999 are one size and read alike.
+  const text = trimZeros((Math.abs(value) + 1e-7).toFixed(digits));
+  return {
+    negative: value < 0 && Number(text) !== 0,
+    whole: text,
+    rounded: Math.abs(Number(text) - Math.abs(value)) > 1e-7,
+  };
+};
+
+/** Sets a length in the shop's system: millimetres to a tenth, inches to the chosen division. */
+export function lengthParts(mm: number, display: Display): NumberParts {
+  if (display.system === 'mm') return decimalParts(mm, 1);
+  const inch = mm / INCH;
+  if (display.fraction === 0) return decimalParts(inch, 4);
+  const parts = Math.round(Math.abs(inch) * display.fraction + 1e-7);
+  const whole = Math.floor(parts / display.fraction);
+  const rest = parts - whole * display.fraction;
+  const rounded = Math.abs(parts / display.fraction - Math.abs(inch)) > 1e-7;
+  const negative = inch < 0 && parts > 0;
+  if (rest === 0) return { negative, whole: String(whole), rounded };
+  const divisor = gcd(rest, display.fraction);
+  return {
+    negative,
+    whole: whole ? String(whole) : '',
+    top: rest / divisor,
+    bottom: display.fraction / divisor,
+    rounded,
+  };
+}
+
+const TYPED_FRACTION = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/;
+
+/** Sets a length as it was typed where that was in the system now shown, else converted. */
+export function typedParts(length: Length, display: Display): NumberParts {
+  if (length.typed?.system !== display.system) return lengthParts(length.mm, display);
+  const fraction = TYPED_FRACTION.exec(length.typed.text);
+  if (!fraction) return { negative: false, whole: length.typed.text, rounded: false };
+  return {
+    negative: false,
+    whole: fraction[1] ?? '',
+    top: Number(fraction[2]),
+    bottom: Number(fraction[3]),
+    rounded: false,
+  };
+}
+
+const partsText = (parts: NumberParts): string => {
+  const fraction = parts.bottom ? `${parts.top}/${parts.bottom}` : '';
+  return `${parts.negative ? '−' : ''}${[parts.whole, fraction].filter(Boolean).join(' ')}`;
+};
+
+/** A length as plain text with its unit, as in `1 3/8 in` or `35 mm`. */
+export const lengthText = (mm: number, display: Display): string =>
+  `${partsText(lengthParts(mm, display))} ${lengthUnit(display)}`;
+
+/** What an input shows for a length: the typed text, or the value converted; without a unit. */
+export const inputText = (length: Length, display: Display): string => partsText(typedParts(length, display));
+
+/** The exact value for hover and focus, in both systems. */
+export const exactText = (mm: number): string =>
+  `${trimZeros((mm / INCH).toFixed(6))} in = ${trimZeros(mm.toFixed(4))} mm`;
+
+/** The unit's abbreviation. */
+export const lengthUnit = (display: Display): string => (display.system === 'inch' ? 'in' : 'mm');
+
+const CUBIC_INCH = INCH ** 3;
+
+/** An area in square inches or square centimetres, from mm2. */
+export const areaText = (mm2: number, display: Display): string =>
+  display.system === 'inch'
+    ? `${trimZeros((mm2 / INCH ** 2).toFixed(1))} in²`
+    : `${trimZeros((mm2 / 100).toFixed(1))} cm²`;
+
+/** A volume in cubic inches or cubic centimetres, from mm3. */
+export const volumeText = (mm3: number, display: Display): string =>
+  display.system === 'inch'
+    ? `${trimZeros((mm3 / CUBIC_INCH).toFixed(1))} in³`
+    : `${trimZeros((mm3 / 1000).toFixed(0))} cm³`;
+
+/** A mass in pounds (0.45359237 kg, exact) or kilograms. */
+export const massText = (kg: number, display: Display): string =>
+  display.system === 'inch' ? `${(kg / 0.45359237).toFixed(1)} lb` : `${kg.toFixed(1)} kg`;
+
+/** A temperature in degrees Fahrenheit or Celsius, from Celsius. */
+export const temperatureText = (celsius: number, display: Display): string =>
+  display.system === 'inch' ? `${Math.round(celsius * 1.8 + 32)} °F` : `${Math.round(celsius)} °C`;

@@ -1,0 +1,4 @@
+export * from './count';
+export * from './display';
+export * from './length';
+export * from './parse';

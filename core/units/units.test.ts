@@ -1,0 +1,157 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  areaText,
+  exactText,
+  inputText,
+  lengthText,
+  massText,
+  parseLength,
+  roundUpToStep,
+  temperatureText,
+  volumeText,
+  type Display,
+  type LengthSystem,
+} from '.';
+
+const inch = (fraction: Display['fraction'] = 32): Display => ({ system: 'inch', fraction });
+const metric: Display = { system: 'mm', fraction: 0 };
+const mmOf = (text: string, system: LengthSystem = 'inch') => {
+  const parsed = parseLength(text, system);
+  return parsed.ok ? parsed.length.mm : Number.NaN;
+};
+const reasonOf = (text: string, system: LengthSystem = 'inch') => {
+  const parsed = parseLength(text, system);
+  return parsed.ok ? undefined : parsed.reason;
+};
+
+describe('lengths as makers write them', () => {
+  it.each([
+    ['1 3/8', 34.925],
+    ['1-3/8"', 34.925],
+    ['1 - 3/8 in', 34.925],
+    ['35 mm', 35],
+    ['4/4', 25.4],
+    ['8/4', 50.8],
+    ['3\' 6 1/2"', 1079.5],
+    ["3'", 914.4],
+    ['3 ft 6', 1066.8],
+    ['0.8125', 20.6375],
+    ['.5', 12.7],
+    ['2,5 cm', 25],
+    ['1½', 38.1],
+    ['⅞', 22.225],
+    ['1⁄3', 25.4 / 3],
+    ['12″', 304.8],
+    ['1.2 m', 1200],
+    ['  7 inches ', 177.8],
+  ])('%s', (text, mm) => expect(mmOf(text)).toBeCloseTo(mm, 9));
+
+  it('reads a bare number in the shop’s system and a fraction always in inches', () => {
+    expect(mmOf('35', 'mm')).toBe(35);
+    expect(mmOf('35', 'inch')).toBe(889);
+    expect(mmOf('1 3/8', 'mm')).toBeCloseTo(34.925, 9);
+    expect(mmOf('4/4', 'mm')).toBe(25.4);
+    expect(mmOf('1/2 mm', 'inch')).toBe(0.5);
+  });
+  it.each([
+    ['', 'type a length'],
+    ['0', 'more than zero'],
+    ['-3', 'negative'],
+    ['1 3/0', 'divides by zero'],
+    ['abc', 'not a number'],
+    ['1 2 3', 'not a number'],
+    ['1/2/3', 'not a number'],
+    ['5000 m', 'longer than 100 m'],
+    ['mm', 'missing'],
+    ['1e9', 'not a number'],
+    ['NaN', 'not a number'],
+    ['3\' x"', 'not a number'],
+  ])('answers “%s” with the reason', (text, words) => expect(reasonOf(text)).toContain(words));
+  it('keeps to a field’s limits', () => {
+    expect(parseLength('0', 'mm', { minMm: 0 })).toMatchObject({ ok: true });
+    expect(parseLength('12', 'mm', { maxMm: 10 })).toEqual({ ok: false, reason: 'the most here is 10 mm' });
+    expect(parseLength('2', 'mm', { minMm: 3 })).toEqual({ ok: false, reason: 'the least here is 3 mm' });
+  });
+  it('never throws, whatever is typed', () => {
+    fc.assert(
+      fc.property(fc.string(), fc.constantFrom('inch' as const, 'mm' as const), (text, system) => {
+        const parsed = parseLength(text, system);
+        if (parsed.ok) expect(parsed.length.mm).toBeGreaterThan(0);
+        else expect(parsed.reason.length).toBeGreaterThan(3);
+      }),
+    );
+  });
+});
+
+describe('lengths as the shop reads them', () => {
+  it.each([
+    [34.925, inch(), '1 3/8 in'],
+    [34.925, metric, '34.9 mm'],
+    [25.4 * 1.510416667, inch(), '1 1/2 in'],
+    [25.4 * 1.510416667, inch(64), '1 33/64 in'],
+    [25.4 * 0.8125, inch(0), '0.8125 in'],
+    [0.1, inch(16), '0 in'],
+    [-3.175, inch(), '−1/8 in'],
+    [25.4 - 1e-12, inch(), '1 in'],
+    [450, metric, '450 mm'],
+    [37.54, metric, '37.5 mm'],
+    [273.05, metric, '273.1 mm'],
+    [273.04999999, metric, '273.1 mm'],
+  ])('%d mm', (mm, display, text) => expect(lengthText(mm, display)).toBe(text));
+
+  it('come back exactly as typed after any switching', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 99 }),
+        fc.integer({ min: 1, max: 63 }),
+        fc.constantFrom(2, 3, 4, 8, 16, 32, 64),
+        (whole, top, bottom) => {
+          const text = `${whole ? `${whole} ` : ''}${top}/${bottom}`;
+          const parsed = parseLength(text, 'inch');
+          if (!parsed.ok) throw new Error(parsed.reason);
+          expect(inputText(parsed.length, inch(16))).toBe(text);
+          expect(inputText(parsed.length, metric)).toBe(
+            lengthText(parsed.length.mm, metric).replace(' mm', ''),
+          );
+          expect(inputText(parsed.length, inch(0))).toBe(text);
+        },
+      ),
+    );
+  });
+  it('typed in the other system are shown converted, and the exact value is at hand', () => {
+    const parsed = parseLength('35 mm', 'inch');
+    if (!parsed.ok) throw new Error();
+    expect(inputText(parsed.length, inch())).toBe('1 3/8');
+    expect(inputText(parsed.length, metric)).toBe('35');
+    expect(exactText(35)).toBe('1.377953 in = 35 mm');
+  });
+  it('never show a sixty-fourth more or less than half a step away', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 5000, noNaN: true }),
+        fc.constantFrom(16 as const, 32 as const, 64 as const),
+        (mm, fraction) => {
+          const shown = parseLength(lengthText(mm, inch(fraction)), 'inch', { minMm: 0 });
+          if (!shown.ok) throw new Error(shown.reason);
+          expect(Math.abs(shown.length.mm - mm)).toBeLessThanOrEqual(25.4 / fraction / 2 + 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe('other quantities go along', () => {
+  it('area, volume, mass, temperature', () => {
+    expect([areaText(645.16, inch()), areaText(64516, metric)]).toEqual(['1 in²', '645.2 cm²']);
+    expect([volumeText(16387.064, inch()), volumeText(16387.064, metric)]).toEqual(['1 in³', '16 cm³']);
+    expect([massText(0.45359237, inch()), massText(2, metric)]).toEqual(['1.0 lb', '2.0 kg']); // pound: 0.45359237 kg exactly, international yard and pound agreement 1959
+    expect([temperatureText(20, inch()), temperatureText(20, metric)]).toEqual(['68 °F', '20 °C']);
+  });
+  it('settings round up to the shop’s step, whole ones stay', () => {
+    expect(roundUpToStep(25.4 * 1.5104, 25.4 / 32)).toBeCloseTo(25.4 * (1 + 17 / 32), 9);
+    expect(roundUpToStep(37.5, 0.1)).toBe(37.5);
+    expect(roundUpToStep(37.51, 0.1)).toBeCloseTo(37.6, 9);
+    expect(roundUpToStep(1.234, 0)).toBe(1.234);
+  });
+});

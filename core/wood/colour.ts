@@ -1,0 +1,36 @@
+import { converter, differenceCiede2000 } from 'culori';
+import type { OkLab } from './looks';
+
+const toLab65 = converter('lab65');
+const ciede2000 = differenceCiede2000();
+
+/** Difference as the eye sees it between two OKLab colours: CIEDE2000, about 1 is just noticeable side by side. */
+export const colourDifference = (a: OkLab, b: OkLab): number =>
+  ciede2000(
+    toLab65({ mode: 'oklab', l: a[0], a: a[1], b: a[2] }),
+    toLab65({ mode: 'oklab', l: b[0], a: b[1], b: b[2] }),
+  );
+
+/** CIEDE2000 between two Lab colours under D65. */
+export const labDifference = (a: readonly number[], b: readonly number[]): number =>
+  ciede2000({ mode: 'lab65', l: a[0], a: a[1], b: a[2] }, { mode: 'lab65', l: b[0], a: b[1], b: b[2] });
+
+/** OKLab to linear sRGB, into `out` (matrices of Ottosson 2020, "A perceptual color space for image processing"). */
+export function okLabToLinear(L: number, a: number, b: number, out: Float64Array): void {
+  const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
+  const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;
+  const s = (L - 0.0894841775 * a - 1.291485548 * b) ** 3;
+  out[0] = 4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s;
+  out[1] = -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s;
+  out[2] = -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s;
+}
+
+const STEPS = 4096;
+const gamma = new Uint8ClampedArray(STEPS + 1);
+for (let i = 0; i <= STEPS; i++) {
+  const v = i / STEPS;
+  gamma[i] = 255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
+}
+
+/** Linear light 0 to 1 as an sRGB byte (IEC 61966-2-1). */
+export const linearToByte = (v: number): number => gamma[v <= 0 ? 0 : v >= 1 ? STEPS : (v * STEPS + 0.5) | 0];

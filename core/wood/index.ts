@@ -1,0 +1,6 @@
+export * from './colour';
+export * from './css';
+export * from './figure';
+export * from './looks';
+export * from './noise';
+export * from './species';

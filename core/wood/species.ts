@@ -1,0 +1,106 @@
+import { LOOKS, type Look, type LookName } from './looks';
+import data from './species.data.json';
+
+/** How well a recalled value is known. */
+export type Certainty = 'sure' | 'likely' | 'unsure' | 'derived';
+
+/** Reference values of a wood, recalled from memory from the handbooks named in `speciesSources`. */
+export interface Species {
+  id: string;
+  common: string;
+  latin: string;
+  group: string;
+  porosity?: string;
+  /** Ovendry mass over volume at 12 % moisture. */
+  specificGravity12: number;
+  shrinkageRadialPct?: number;
+  shrinkageTangentialPct?: number;
+  /** Change of size per 1 % of moisture between 6 and 14 %. */
+  coefficientRadial: number;
+  coefficientTangential: number;
+  jankaLbf?: number;
+  moeGPa?: number;
+  easeOfBonding?: string;
+  certainty: Record<string, string>;
+}
+
+/** Where the values come from, by the handbook's table. */
+export const speciesSources: Record<string, string> = data.sources;
+
+/** All woods Junta knows, in alphabetical order of their common names. */
+export const SPECIES: readonly Species[] = (data.species as Species[]).toSorted((a, b) =>
+  a.common.localeCompare(b.common),
+);
+
+const byId = new Map(SPECIES.map((species) => [species.id, species]));
+
+/** A wood by its id, or undefined. */
+export const findSpecies = (id: string): Species | undefined => byId.get(id);
+
+/** A wood's common name; the id itself for a wood Junta does not know. */
+export const speciesName = (id: string): string => byId.get(id)?.common ?? id;
+
+const LOOK_OF: Record<string, LookName> = {
+  alder_red: 'cherry',
+  ash_white: 'ash',
+  ash_black: 'ash',
+  aspen_quaking: 'pale',
+  basswood: 'pale',
+  beech_american: 'beech',
+  beech_european: 'beech',
+  birch_yellow: 'birch',
+  birch_paper: 'birch',
+  butternut: 'butternut',
+  cherry_black: 'cherry',
+  chestnut_american: 'hickory',
+  elm_american: 'elm',
+  hackberry: 'hickory',
+  hickory_shagbark: 'hickory',
+  hickory_pecan: 'hickory',
+  holly_american: 'pale',
+  locust_black: 'locust',
+  maple_sugar: 'maple',
+  maple_red: 'softMaple',
+  maple_silver: 'softMaple',
+  oak_northern_red: 'redOak',
+  oak_white: 'whiteOak',
+  oak_european: 'whiteOak',
+  sycamore_american: 'sycamore',
+  sweetgum: 'softMaple',
+  walnut_black: 'walnut',
+  yellow_poplar: 'poplar',
+  cedar_eastern_red: 'redwood',
+  cedar_western_red: 'cedar',
+  baldcypress: 'fir',
+  douglas_fir_coast: 'fir',
+  hemlock_western: 'spruce',
+  larch_western: 'fir',
+  pine_eastern_white: 'pine',
+  pine_ponderosa: 'pine',
+  pine_longleaf: 'fir',
+  redwood_old: 'redwood',
+  spruce_sitka: 'spruce',
+  mahogany_swietenia: 'mahogany',
+  mahogany_african: 'mahogany',
+  sapele: 'mahogany',
+  teak: 'teak',
+  purpleheart: 'purpleheart',
+  padauk_african: 'padauk',
+  wenge: 'wenge',
+  bubinga: 'bubinga',
+  jatoba: 'jatoba',
+  ipe: 'ipe',
+  zebrawood: 'zebra',
+  olive: 'olive',
+};
+
+/** What a wood is drawn like; an unknown wood is drawn as plain maple. */
+export const lookOf = (id: string): Look => LOOKS[LOOK_OF[id] ?? 'maple'];
+
+/** Density in kg/m3 at a moisture in %: 1000 G (1 + M/100), Wood Handbook chapter 4, from memory. */
+export const density = (species: Species, moisturePct = 8): number =>
+  1000 * species.specificGravity12 * (1 + moisturePct / 100);
+
+/** Change of a size across the grain: size x coefficient x change in moisture %. Any unit of length. */
+export const seasonalChange = (size: number, coefficient: number, moistureChangePct: number): number =>
+  size * coefficient * moistureChangePct;
