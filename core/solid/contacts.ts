@@ -1,0 +1,176 @@
+import type { Blank } from './blank';
+import { grainOf, type Cell, type Face } from './cell';
+import { cross, dot, normalized, type Vec3 } from './vec';
+
+/** Faces whose planes lie nearer than this are taken as one plane; must exceed the cutter's THIN. mm. */
+const GAP = 1e-3;
+/** Contacts smaller than this are crumbs of floating point, mm2. */
+const CRUMB = 1e-2;
+
+/** What a joint's side shows: long grain glues, end grain hardly. */
+export type GrainSide = 'long grain' | 'sloped' | 'end grain';
+
+/** The sides from the strongest joint to the weakest. */
+export const GRAIN_SIDES: readonly GrainSide[] = ['long grain', 'sloped', 'end grain'];
+
+/** Two cells touching along a plane. */
+export interface Contact {
+  a: number;
+  b: number;
+  areaMm2: number;
+  normal: Vec3;
+  /** Mean of the outline's corners, in the blank's frame. */
+  at: Vec3;
+}
+
+interface Outline {
+  cell: number;
+  sign: 1 | -1;
+  offset: number;
+  points: [number, number][];
+  minU: number;
+  maxU: number;
+  minV: number;
+  maxV: number;
+}
+
+/**
+ * All contacts between cells of a blank: opposite faces on one plane whose outlines overlap. Works for any
+ * orientation. 2,000 cells take some tens of milliseconds.
+ */
+export function contacts(blank: Blank): Contact[] {
+  const groups = new Map<number, { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }>();
+  blank.cells.forEach((cell, index) => {
+    for (const face of cell.faces) {
+      const normal = canonical(face.normal);
+      const key = directionKey(normal);
+      let group = groups.get(key);
+      if (!group) {
+        const u = normalized(cross(normal, Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]));
+        group = { normal, u, v: cross(normal, u), outlines: [] };
+        groups.set(key, group);
+      }
+      group.outlines.push(outlineOf(cell, index, face, group));
+    }
+  });
+  return [...groups.values()].flatMap((group) => contactsOfDirection(group));
+}
+
+/** One number for a unit direction, equal within 1e-6: two coordinates and the sign of the third tell it. */
+const directionKey = (n: Vec3): number =>
+  2 * ((Math.round(n[0] * 1e6) + 1e6) * 2_000_001 + Math.round(n[1] * 1e6) + 1e6) + (n[2] < -5e-7 ? 1 : 0);
+
+function canonical(n: Vec3): Vec3 {
+  const lead = Math.abs(n[0]) > 1e-7 ? n[0] : Math.abs(n[1]) > 1e-7 ? n[1] : n[2];
+  return lead < 0 ? [0 - n[0], 0 - n[1], 0 - n[2]] : n;
+}
+
+function outlineOf(
+  cell: Cell,
+  index: number,
+  face: Face,
+  frame: { normal: Vec3; u: Vec3; v: Vec3 },
+): Outline {
+  const points: [number, number][] = [];
+  let minU = Infinity;
+  let maxU = -Infinity;
+  let minV = Infinity;
+  let maxV = -Infinity;
+  for (const i of face.loop) {
+    const u = dot(cell.vertices[i], frame.u);
+    const v = dot(cell.vertices[i], frame.v);
+    points.push([u, v]);
+    if (u < minU) minU = u;
+    if (u > maxU) maxU = u;
+    if (v < minV) minV = v;
+    if (v > maxV) maxV = v;
+  }
+  const sign = dot(face.normal, frame.normal) > 0 ? 1 : -1;
+  if (sign < 0) points.reverse();
+  return { cell: index, sign, points, offset: sign * face.offset, minU, maxU, minV, maxV };
+}
+
+function contactsOfDirection(group: { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }): Contact[] {
+  const sorted = [...group.outlines].sort((a, b) => a.offset - b.offset);
+  const found: Contact[] = [];
+  let start = 0;
+  for (let i = 1; i <= sorted.length; i++) {
+    if (i < sorted.length && sorted[i].offset - sorted[i - 1].offset < GAP) continue;
+    found.push(...contactsOfPlane(sorted.slice(start, i), group));
+    start = i;
+  }
+  return found;
+}
+
+function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v: Vec3 }): Contact[] {
+  const bySweep = outlines.sort((a, b) => a.minU - b.minU);
+  const found: Contact[] = [];
+  let open: Outline[] = [];
+  for (const outline of bySweep) {
+    open = open.filter((other) => other.maxU > outline.minU + 1e-9);
+    for (const other of open) {
+      if (other.sign === outline.sign || other.maxV <= outline.minV || outline.maxV <= other.minV) continue;
+      const shared = clipConvex(outline.points, other.points);
+      const areaMm2 = polygonArea(shared);
+      if (areaMm2 < CRUMB) continue;
+      const mid = [0, 1].map((k) => shared.reduce((sum, p) => sum + p[k], 0) / shared.length);
+      const at = [0, 1, 2].map(
+        (k) => mid[0] * frame.u[k] + mid[1] * frame.v[k] + outline.offset * frame.normal[k],
+      );
+      found.push({
+        a: other.cell,
+        b: outline.cell,
+        areaMm2,
+        normal: frame.normal,
+        at: at as unknown as Vec3,
+      });
+    }
+    open.push(outline);
+  }
+  return found;
+}
+
+/** Clips a convex polygon by another, both counter-clockwise (Sutherland and Hodgman 1974). */
+function clipConvex(subject: [number, number][], clip: [number, number][]): [number, number][] {
+  let out = subject;
+  for (let i = 0; i < clip.length && out.length > 0; i++) {
+    const [ax, ay] = clip[i];
+    const [bx, by] = clip[(i + 1) % clip.length];
+    const inside = (p: [number, number]) => (bx - ax) * (p[1] - ay) - (by - ay) * (p[0] - ax);
+    const next: [number, number][] = [];
+    out.forEach((p, j) => {
+      const q = out[(j + 1) % out.length];
+      const dp = inside(p);
+      const dq = inside(q);
+      if (dp >= 0) next.push(p);
+      if (dp * dq < 0) {
+        const t = dp / (dp - dq);
+        next.push([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])]);
+      }
+    });
+    out = next;
+  }
+  return out;
+}
+
+const polygonArea = (points: readonly [number, number][]): number =>
+  points.reduce((sum, p, i) => {
+    const q = points[(i + 1) % points.length];
+    return sum + p[0] * q[1] - q[0] * p[1];
+  }, 0) / 2;
+
+/** Angle between a cell's grain and a joint plane, degrees from 0 (long grain) to 90 (end grain). */
+export const grainAngle = (cell: Cell, normal: Vec3): number =>
+  (Math.asin(Math.min(1, Math.abs(dot(grainOf(cell), normal)))) * 180) / Math.PI;
+
+/** Long grain up to 20 degrees, end grain from 70, sloped between. */
+export function grainSide(angleDegrees: number): GrainSide {
+  if (angleDegrees <= 20) return 'long grain';
+  return angleDegrees >= 70 ? 'end grain' : 'sloped';
+}
+
+/** What a joint is worth: the weaker of its two sides. */
+export function jointSide(a: Cell, b: Cell, normal: Vec3): GrainSide {
+  const rank = (cell: Cell) => GRAIN_SIDES.indexOf(grainSide(grainAngle(cell, normal)));
+  return GRAIN_SIDES[Math.max(rank(a), rank(b))];
+}

@@ -1,0 +1,59 @@
+import { cellCentre, type Cell } from './cell';
+import { movePoint } from './rigid';
+import { cross, normalized, type Vec3 } from './vec';
+
+/** Dimensional change coefficients of a wood: strain per 1 % moisture, radial and tangential. */
+export interface MovementCoefficients {
+  radial: number;
+  tangential: number;
+}
+
+type Symmetric = [number, number, number, number, number, number]; // xx yy zz xy xz yz
+
+/** Free strain per 1 % moisture at a cell's centre, in the blank's frame: eR r r' + eT t t'. */
+function strain(cell: Cell, movement: MovementCoefficients): Symmetric {
+  const inLog = movePoint(cell.toLog, cellCentre(cell));
+  const length = Math.hypot(inLog[0], inLog[1]) || 1;
+  const radialInLog: Vec3 = [inLog[0] / length, inLog[1] / length, 0];
+  const back = (v: Vec3): Vec3 => {
+    const m = cell.toLog;
+    return [
+      m[0] * v[0] + m[4] * v[1] + m[8] * v[2],
+      m[1] * v[0] + m[5] * v[1] + m[9] * v[2],
+      m[2] * v[0] + m[6] * v[1] + m[10] * v[2],
+    ];
+  };
+  const r = back(radialInLog);
+  const t = back([-radialInLog[1], radialInLog[0], 0]);
+  const entry = (i: number, j: number) => movement.radial * r[i] * r[j] + movement.tangential * t[i] * t[j];
+  return [entry(0, 0), entry(1, 1), entry(2, 2), entry(0, 1), entry(0, 2), entry(1, 2)];
+}
+
+/**
+ * How much more one side of a joint wants to move than the other, per mm of joint and 1 % of moisture: the greatest
+ * eigenvalue, by size, of the strain difference projected on the joint plane. Zero when both sides move alike.
+ */
+export function movementMismatch(
+  a: Cell,
+  b: Cell,
+  normal: Vec3,
+  ma: MovementCoefficients,
+  mb: MovementCoefficients,
+): number {
+  const sa = strain(a, ma);
+  const sb = strain(b, mb);
+  const d = sa.map((value, i) => value - sb[i]);
+  const u = normalized(cross(normal, Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]));
+  const v = cross(normal, u);
+  const form = (p: Vec3, q: Vec3) =>
+    d[0] * p[0] * q[0] +
+    d[1] * p[1] * q[1] +
+    d[2] * p[2] * q[2] +
+    d[3] * (p[0] * q[1] + p[1] * q[0]) +
+    d[4] * (p[0] * q[2] + p[2] * q[0]) +
+    d[5] * (p[1] * q[2] + p[2] * q[1]);
+  const [uu, vv, uv] = [form(u, u), form(v, v), form(u, v)];
+  const mean = (uu + vv) / 2;
+  const radius = Math.hypot((uu - vv) / 2, uv);
+  return Math.max(Math.abs(mean + radius), Math.abs(mean - radius));
+}
