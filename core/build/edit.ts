@@ -1,0 +1,171 @@
+import type { ShopSnapshot } from '../kit';
+import {
+  MOST_STRIPS,
+  type Aim,
+  type BuildDocument,
+  type Cutter,
+  type DimensionName,
+  type Slot,
+  type Step,
+  type TurnRule,
+} from './document';
+import { fit } from './fit/fit';
+import { flipPart } from './turns';
+import { assemblyOf, glueOf } from './graph';
+
+/** A change a maker can make to a build. Plain data, so that a fix can carry one and undo can forget one. */
+export type Edit =
+  | { do: 'rename'; name: string }
+  | { do: 'moveStrip'; step: string; from: number; to: number }
+  | { do: 'turnPart'; step: string; piece: string; turn: 'endForEnd' | 'rollOver' }
+  | { do: 'duplicateStrip'; step: string; piece: string }
+  | { do: 'removeStrip'; step: string; piece: string }
+  | { do: 'addStrip'; step: string }
+  | { do: 'setSlot'; step: string; piece: string; change: Partial<Omit<Slot, 'id'>> }
+  | { do: 'setAllSlots'; step: string; change: Partial<Omit<Slot, 'id'>> }
+  | { do: 'setStep'; step: string; change: Record<string, unknown> }
+  | { do: 'useSaw'; step: string; saw: string }
+  | { do: 'useMachine'; step: string; machine: string }
+  | { do: 'useCutter'; step: string; cutter: Cutter }
+  | { do: 'flipSlice'; step: string; part: number }
+  | { do: 'setRule'; step: string; rule?: TurnRule }
+  | { do: 'setAim'; dimension: DimensionName; aim: Aim }
+  | { do: 'lengthenStrips'; step: string; byMm: number }
+  | { do: 'replan'; change?: Partial<NonNullable<BuildDocument['brief']>> }
+  | { do: 'useShop'; shop: ShopSnapshot };
+
+const ofSlot = (build: BuildDocument, step: string, map: (slots: Slot[]) => Slot[]): BuildDocument => {
+  const assembly = assemblyOf(build, step);
+  if (!assembly) return build;
+  return {
+    ...build,
+    assemblies: build.assemblies.map((a) => (a.id === assembly.id ? { ...a, slots: map(a.slots) } : a)),
+  };
+};
+
+const ofStep = (build: BuildDocument, id: string, map: (step: Step) => Step): BuildDocument => ({
+  ...build,
+  steps: build.steps.map((step) => (step.id === id ? map(step) : step)),
+});
+
+/** Parts of the glue-up that takes a step's strips, written out where the lay-up was still in its own order. */
+const ofParts = (
+  build: BuildDocument,
+  step: string,
+  map: (parts: NonNullable<Extract<Step, { kind: 'glue' }>['parts']>) => typeof parts,
+): BuildDocument => {
+  const glue = glueOf(build, step);
+  if (!glue) return build;
+  const slots = assemblyOf(build, step)?.slots ?? [];
+  const parts = glue.parts ?? slots.map((slot) => ({ piece: slot.id }));
+  return ofStep(build, glue.id, (s) => ({ ...s, parts: map(parts) }) as Step);
+};
+
+/** A slot id not yet used in the build. */
+function freshId(build: BuildDocument): string {
+  const used = new Set(build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => slot.id)));
+  let n = used.size + 1;
+  while (used.has(`strip-${n}`)) n++;
+  return `strip-${n}`;
+}
+
+function duplicate(build: BuildDocument, step: string, piece: string): BuildDocument {
+  const slots = assemblyOf(build, step)?.slots ?? [];
+  const slot = slots.find(({ id }) => id === piece);
+  if (!slot) return build;
+  if (slots.length >= MOST_STRIPS) throw new Error(`A lay-up holds at most ${MOST_STRIPS} strips.`);
+  const id = freshId(build);
+  const copy: Slot = { ...slot, id, strip: slot.strip?.board ? { board: slot.strip.board } : undefined };
+  const withSlot = ofSlot(build, step, (slots) => slots.flatMap((s) => (s.id === piece ? [s, copy] : [s])));
+  return ofParts(withSlot, step, (parts) =>
+    parts
+      .filter((part) => part.piece !== id)
+      .flatMap((part) => (part.piece === piece ? [part, { ...part, piece: id }] : [part])),
+  );
+}
+
+/**
+ * Carries out an edit and gives the new build; the old one stays as it was. An edit that names a strip or step that
+ * is gone changes nothing. Throws, with the reason, where `replan` meets a brief that cannot be met or a lay-up is full.
+ */
+export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
+  switch (edit.do) {
+    case 'rename':
+      return { ...build, name: edit.name };
+    case 'moveStrip':
+      return ofParts(build, edit.step, (parts) => {
+        const next = [...parts];
+        const [moved] = next.splice(edit.from, 1);
+        if (moved) next.splice(edit.to, 0, moved);
+        return next;
+      });
+    case 'turnPart':
+      return ofParts(build, edit.step, (parts) =>
+        parts.map((part) => (part.piece === edit.piece ? { ...part, [edit.turn]: !part[edit.turn] } : part)),
+      );
+    case 'duplicateStrip':
+      return duplicate(build, edit.step, edit.piece);
+    case 'addStrip': {
+      const last = assemblyOf(build, edit.step)?.slots.at(-1);
+      return last ? duplicate(build, edit.step, last.id) : build;
+    }
+    case 'removeStrip': {
+      const without = ofParts(build, edit.step, (parts) => parts.filter((part) => part.piece !== edit.piece));
+      return ofSlot(without, edit.step, (slots) => slots.filter((slot) => slot.id !== edit.piece));
+    }
+    case 'setSlot':
+      return ofSlot(build, edit.step, (slots) =>
+        slots.map((slot) => (slot.id === edit.piece ? { ...slot, ...edit.change } : slot)),
+      );
+    case 'setAllSlots':
+      return ofSlot(build, edit.step, (slots) => slots.map((slot) => ({ ...slot, ...edit.change })));
+    case 'lengthenStrips':
+      return ofSlot(build, edit.step, (slots) =>
+        slots.map((slot) => ({ ...slot, length: { mm: slot.length.mm + edit.byMm } })),
+      );
+    case 'setStep':
+      return ofStep(
+        build,
+        edit.step,
+        (step) => ({ ...step, ...edit.change, id: step.id, kind: step.kind }) as Step,
+      );
+    case 'useSaw':
+      return ofStep(build, edit.step, (step) =>
+        step.kind === 'trim' ? { ...step, cutter: { saw: edit.saw } } : ({ ...step, saw: edit.saw } as Step),
+      );
+    case 'useMachine':
+      return ofStep(build, edit.step, (step) =>
+        step.kind === 'trim'
+          ? { ...step, cutter: { machine: edit.machine } }
+          : ({ ...step, machine: edit.machine } as Step),
+      );
+    case 'useCutter':
+      return ofStep(build, edit.step, (step) => ({ ...step, cutter: edit.cutter }) as Step);
+    case 'flipSlice':
+      return ofStep(build, edit.step, (step) =>
+        step.kind === 'glue' && step.turns ? { ...step, turns: flipPart(step.turns, edit.part) } : step,
+      );
+    case 'setRule':
+      return ofStep(build, edit.step, (step) =>
+        step.kind === 'glue' ? { ...step, turns: edit.rule } : step,
+      );
+    case 'setAim':
+      return {
+        ...build,
+        targets: build.targets.map((target, i) =>
+          i === 0 ? { ...target, [edit.dimension]: edit.aim } : target,
+        ),
+        brief: build.brief && { ...build.brief, [edit.dimension]: edit.aim },
+      };
+    case 'replan': {
+      if (!build.brief) return build;
+      const planned = fit({ ...build.brief, ...edit.change }, build.shop, {
+        name: build.name,
+        use: build.use,
+      });
+      return { ...planned, boards: build.boards };
+    }
+    case 'useShop':
+      return { ...build, shop: edit.shop };
+  }
+}

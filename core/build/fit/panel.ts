@@ -1,0 +1,148 @@
+import type { ShopSnapshot } from '../../kit';
+import { INCH, lengthText } from '../../units';
+import { sectionsNeeded, sectionWidth } from '../arithmetic';
+import type { Brief, BuildDocument, Step } from '../document';
+import { plainSize, wholeModules } from './aims';
+import { flatteners } from './machines';
+import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
+
+/** How a wide panel is divided. */
+interface Division {
+  sections: number;
+  stripsEach: number;
+  /** Width of one section before its inner edges are jointed, mm. */
+  sectionMm: number;
+}
+
+function divide(brief: Brief, shop: ShopSnapshot, strips: number, widthMm: number): Division {
+  const { trimEdge, jointEdge } = shop.allowances;
+  const machine = shop.machines.find(({ id }) => id === brief.flattenWith);
+  const limit = machine?.maxWidth.mm || Infinity;
+  const whole = widthMm + 2 * trimEdge.mm;
+  const needed = whole <= limit ? 1 : sectionsNeeded(widthMm, trimEdge.mm, jointEdge.mm, limit);
+  if (!Number.isFinite(needed))
+    throw new CannotFit(
+      `${machine?.name} takes ${lengthText(limit, shop.display)}, less than the two jointed edges of a section.`,
+    );
+  const sections = brief.sections > 0 ? brief.sections : needed;
+  const stripsEach = Math.max(1, Math.ceil(strips / sections));
+  return { sections, stripsEach, sectionMm: sectionWidth(widthMm, trimEdge.mm, sections, jointEdge.mm) };
+}
+
+/**
+ * Plans an edge-glued panel backwards from its finished size: strips of equal width, glued as one or as sections that
+ * the flattening machine takes, flattened and trimmed. Settings are rounded up to the shop's step and the trims take
+ * the rounding up, so that the build, run forward, ends exactly at the size asked. Throws CannotFit with the reason.
+ */
+export function fitPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string): BuildDocument {
+  const { allowances: a } = shop;
+  const moduleMm = requirePositive('The strip width', brief.module.mm);
+  const wanted = wholeModules(brief.width, moduleMm, 6, false);
+  const width = requirePositive('The width', wanted.sizeMm);
+  const length = requirePositive('The length', plainSize(brief.length, 36 * INCH));
+  const thickness = requirePositive('The thickness', plainSize(brief.thickness, 0.75 * INCH));
+  const { sections, stripsEach, sectionMm } = divide(brief, shop, wanted.count, width);
+  const ripMm = settable(shop, sectionMm / stripsEach + 2 * a.millEdge.mm);
+  const stripMm = ripMm - 2 * a.millEdge.mm;
+  const joinedMm = sections * stripsEach * stripMm - (sections - 1) * 2 * a.jointEdge.mm;
+  const flatMm = settable(shop, thickness + (sections > 1 ? a.flattenPanel.mm / 2 : 0));
+  const gluedMm = settable(
+    shop,
+    sections > 1 ? flatMm + a.flattenPanel.mm / 2 : thickness + a.flattenPanel.mm,
+  );
+  const roughMm = settable(shop, gluedMm + 2 * a.millFace.mm);
+  const longMm = settable(shop, length + 2 * a.trimEnd.mm);
+  const mill = millMachine(shop);
+  const build = emptyBuild(brief, shop, name, use);
+  const steps: Step[] = [];
+  const joined: string[] = [];
+  for (let s = 0; s < sections; s++) {
+    const tag = sections > 1 ? `-${s + 1}` : '';
+    const slots = Array.from({ length: stripsEach }, (_, i) => {
+      const nth = s * stripsEach + i;
+      return slot(`strip-${nth + 1}`, brief.woods[nth % brief.woods.length], longMm, ripMm, roughMm);
+    });
+    build.assemblies.push({
+      id: `lay-up${tag}`,
+      name: sections > 1 ? `Section ${s + 1}` : 'Lay-up',
+      repeat: 1,
+      slots,
+    });
+    steps.push(
+      {
+        id: `rip${tag}`,
+        kind: 'rip',
+        inputs: [],
+        output: `strips${tag}`,
+        assembly: `lay-up${tag}`,
+        saw: brief.saw,
+        fence: 'shared',
+      },
+      {
+        id: `mill${tag}`,
+        kind: 'mill',
+        inputs: [`strips${tag}`],
+        output: `milled${tag}`,
+        machine: mill.id,
+        face: half(roughMm - gluedMm),
+        edge: a.millEdge,
+      },
+      { id: `glue${tag}`, kind: 'glue', inputs: [`milled${tag}`], output: `blank${tag}`, along: 'width' },
+      {
+        id: `flatten${tag}`,
+        kind: 'flatten',
+        inputs: [`blank${tag}`],
+        output: `flat${tag}`,
+        machine: brief.flattenWith,
+        top: half(gluedMm - (sections > 1 ? flatMm : thickness)),
+        bottom: half(gluedMm - (sections > 1 ? flatMm : thickness)),
+      },
+    );
+    if (sections > 1)
+      steps.push({
+        id: `joint${tag}`,
+        kind: 'joint',
+        inputs: [`flat${tag}`],
+        output: `jointed${tag}`,
+        machine: shop.machines.find(({ kind }) => kind === 'jointer')?.id ?? mill.id,
+        near: s === sections - 1 ? { mm: 0 } : a.jointEdge,
+        far: s === 0 ? { mm: 0 } : a.jointEdge,
+      });
+    joined.push(sections > 1 ? `jointed${tag}` : `flat${tag}`);
+  }
+  let last = joined[0];
+  if (sections > 1) {
+    const machine = flatteners(shop, [longMm, joinedMm, flatMm], false)[0];
+    if (!machine)
+      throw new CannotFit(
+        `No machine of the kit flattens a panel ${lengthText(joinedMm, shop.display)} wide.`,
+      );
+    steps.push(
+      { id: 'join', kind: 'glue', name: 'Join sections', inputs: joined, output: 'panel', along: 'width' },
+      {
+        id: 'flatten-panel',
+        kind: 'flatten',
+        inputs: ['panel'],
+        output: 'flat-panel',
+        machine: machine.id,
+        top: half(flatMm - thickness),
+        bottom: half(flatMm - thickness),
+      },
+    );
+    last = 'flat-panel';
+  }
+  steps.push({
+    id: 'trim',
+    kind: 'trim',
+    inputs: [last],
+    output: 'piece',
+    cutter: brief.trimWith,
+    start: half(longMm - length),
+    end: half(longMm - length),
+    near: half(joinedMm - width),
+    far: half(joinedMm - width),
+  });
+  build.steps = steps;
+  build.targets = [targetOf(brief, 'piece', [length, width, thickness], use || name)];
+  return build;
+}

@@ -1,0 +1,67 @@
+import type { Assembly, BuildDocument, GlueStep, RipStep, Step } from './document';
+
+/** The step that makes an output. */
+export const makerOf = (build: BuildDocument, output: string): Step | undefined =>
+  build.steps.find((step) => step.output === output);
+
+/** The step that uses an output next, if any. */
+export const userOf = (build: BuildDocument, output: string): Step | undefined =>
+  build.steps.find((step) => step.inputs.includes(output));
+
+/** The rip step whose strips a step works on or that it is itself; undefined past a slicing or where several meet. */
+export function ripOf(build: BuildDocument, stepId: string): RipStep | undefined {
+  let step = build.steps.find((candidate) => candidate.id === stepId);
+  for (let depth = 0; step && depth < build.steps.length; depth++) {
+    if (step.kind === 'rip') return step;
+    if (step.kind === 'slice' || step.inputs.length !== 1) return undefined;
+    step = makerOf(build, step.inputs[0]);
+  }
+  return undefined;
+}
+
+/** The lay-up of strips a step belongs to. */
+export function assemblyOf(build: BuildDocument, stepId: string): Assembly | undefined {
+  const rip = ripOf(build, stepId);
+  return rip && build.assemblies.find((assembly) => assembly.id === rip.assembly);
+}
+
+/** The glue-up that joins the strips a step works on: the step itself, or the next one down the line. */
+export function glueOf(build: BuildDocument, stepId: string): GlueStep | undefined {
+  const rip = ripOf(build, stepId);
+  let step: Step | undefined = rip;
+  for (let depth = 0; step && depth < build.steps.length; depth++) {
+    if (step.kind === 'glue') return step;
+    step = userOf(build, step.output);
+  }
+  return undefined;
+}
+
+/** A line of steps that work on one thing, from where it begins to where it flows into another. */
+export interface Lath {
+  id: string;
+  name: string;
+  steps: Step[];
+  /** Id of the lath it is glued into; undefined for the main one. */
+  into?: string;
+}
+
+/** The steps as laths: one for each line of work, sub-assemblies first, the main one last. */
+export function laths(build: BuildDocument): Lath[] {
+  const lathOf = new Map<string, Lath>();
+  const all: Lath[] = [];
+  for (const step of build.steps) {
+    const sources = [
+      ...new Set(step.inputs.map((input) => lathOf.get(input)).filter((l) => l !== undefined)),
+    ];
+    let lath = sources.length === 1 ? sources[0] : undefined;
+    if (!lath) {
+      const assembly = step.kind === 'rip' ? build.assemblies.find((a) => a.id === step.assembly) : undefined;
+      lath = { id: step.id, name: assembly?.name ?? build.name, steps: [] };
+      for (const source of sources) source.into = lath.id;
+      all.push(lath);
+    }
+    lath.steps.push(step);
+    lathOf.set(step.output, lath);
+  }
+  return all;
+}

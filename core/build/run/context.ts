@@ -1,0 +1,72 @@
+import type { Machine, Saw } from '../../kit';
+import type { Ledger } from '../../solid';
+import type { BuildDocument, Step } from '../document';
+import type { Finding } from '../finding';
+import type { Sources } from '../tolerance';
+import type { Laid, WorkPiece } from '../timeline';
+
+/** What every step may look at while a build is run. */
+export interface RunContext {
+  build: BuildDocument;
+  sources: Sources;
+  /** Findings of steps that go on all the same. */
+  notes: Finding[];
+}
+
+/** What a step gives back: its pieces and what it took, or the finding that stopped it. */
+export interface Done {
+  pieces: WorkPiece[];
+  lost: Ledger;
+  woodInMm3?: number;
+  laid?: Laid[];
+  glue?: { joints: number; areaMm2: number };
+  wanted?: number;
+}
+export type Outcome = Done | { stop: Finding };
+
+/** A finding that stops the run at a step. */
+export const stopAt = (
+  step: Step,
+  code: string,
+  message: Finding['message'],
+  numbers: Finding['numbers'],
+  more: Partial<Finding> = {},
+): { stop: Finding } => ({
+  stop: { code, step: step.id, severity: 'stop', message, numbers, fixes: [], ...more },
+});
+
+/** The saw a step names, or the finding that there is none. */
+export function sawOf(step: Step, id: string, context: RunContext): { stop: Finding } | Saw {
+  const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
+  if (saw) return saw;
+  const first = context.build.shop.saws[0];
+  const fixes = first
+    ? [{ label: `Use ${first.name}`, edit: { do: 'useSaw' as const, step: step.id, saw: first.id } }]
+    : [];
+  return stopAt(
+    step,
+    'no-such-saw',
+    [`The saw “${id}” is not in the kit this job was planned with.`],
+    {},
+    { fixes },
+  );
+}
+
+/** The machine a step names, or the finding that there is none. */
+export function machineOf(step: Step, id: string, context: RunContext): Machine | { stop: Finding } {
+  const machine = context.build.shop.machines.find((candidate) => candidate.id === id);
+  if (machine) return machine;
+  const first = context.build.shop.machines[0];
+  const fixes = first
+    ? [{ label: `Use ${first.name}`, edit: { do: 'useMachine' as const, step: step.id, machine: first.id } }]
+    : [];
+  return stopAt(
+    step,
+    'no-such-machine',
+    [`The machine “${id}” is not in the kit this job was planned with.`],
+    {},
+    { fixes },
+  );
+}
+
+export const isStopped = (value: object): value is { stop: Finding } => 'stop' in value;

@@ -1,0 +1,70 @@
+/* Strips and steps that the tests of single steps share. */
+import { expect } from 'vitest';
+import { defaultShop } from '../../kit';
+import { bounds, CAUSES, lostTo, type Vec3 } from '../../solid';
+import { run, type BuildDocument, type GlueStep, type Slot, type Step, type TimelineStep } from '..';
+
+export const shop = defaultShop('steps');
+export const slot = (
+  id: string,
+  length: number,
+  width: number,
+  thickness: number,
+  species = 'maple_sugar',
+): Slot => ({ id, species, length: { mm: length }, width: { mm: width }, thickness: { mm: thickness } });
+export const RIP: Step = {
+  id: 'rip',
+  kind: 'rip',
+  inputs: [],
+  output: 'strips',
+  assembly: 'a',
+  saw: 'table-full',
+  fence: 'shared',
+};
+export const GLUE: GlueStep = {
+  id: 'glue',
+  kind: 'glue',
+  inputs: ['strips'],
+  output: 'panel',
+  along: 'width',
+};
+
+/** A build of some strips and steps; the rip step comes first by itself. */
+export const build = (slots: Slot[], steps: Step[], change: Partial<BuildDocument> = {}): BuildDocument => ({
+  format: 'junta-build',
+  version: 1,
+  name: 'steps',
+  use: '',
+  targets: [],
+  boards: [],
+  assemblies: [{ id: 'a', name: 'Lay-up', repeat: 1, slots }],
+  steps: [RIP, ...steps],
+  readings: [],
+  shop,
+  ...change,
+});
+export const three = [
+  slot('s1', 500, 40, 25),
+  slot('s2', 500, 50, 25, 'walnut_black'),
+  slot('s3', 500, 60, 25),
+];
+export const last = (document: BuildDocument): TimelineStep => {
+  const timeline = run(document);
+  expect(timeline.problems.filter(({ severity }) => severity === 'stop')).toEqual([]);
+  return timeline.steps[timeline.steps.length - 1];
+};
+export const size = (step: TimelineStep): Vec3 => step.greatest;
+export const lost = (step: TimelineStep) =>
+  Object.fromEntries(CAUSES.map((cause) => [cause, Math.round(lostTo(step.lost, cause))]));
+/** Wood in is accounted for to the last billionth. */
+export const closes = (document: BuildDocument) => {
+  const timeline = run(document);
+  const kept = (timeline.finished?.pieces ?? []).reduce((sum, { blank }) => {
+    const { min, max } = bounds(blank);
+    return sum + (max[0] - min[0]) * (max[1] - min[1]) * (max[2] - min[2]);
+  }, 0);
+  const gone = CAUSES.reduce((sum, cause) => sum + lostTo(timeline.ledger, cause), 0);
+  expect(Math.abs(timeline.woodInMm3 - kept - gone - timeline.leftOverMm3) / timeline.woodInMm3).toBeLessThan(
+    1e-9,
+  );
+};

@@ -1,0 +1,237 @@
+import {
+  compensatedSum,
+  contacts,
+  blankVolume,
+  blankVolumes,
+  emptyLedger,
+  extents,
+  jointSide,
+  mergeLedgers,
+  type Vec3,
+} from '../../solid';
+import { density, findSpecies } from '../../wood';
+import { STEP_NAMES, stepName, type BuildDocument, type Step } from '../document';
+import type { Finding } from '../finding';
+import { toleranceOf, type Sources } from '../tolerance';
+import type { Timeline, TimelineStep, WorkPiece } from '../timeline';
+import { isStopped, type Done, type Outcome, type RunContext } from './context';
+import { runCrosscut, runSlice, runTrim, runTurn } from './cuts';
+import { runGlue } from './glue';
+import { runRip } from './rip';
+import { runFlatten, runJoint, runMill } from './surface';
+
+/** More cells than this are refused before the browser stalls. */
+export const MOST_CELLS = 20_000;
+
+/**
+ * Plays a build forward on the solid model. Gives the timeline up to the first step that cannot be carried out, with
+ * the finding that says why; never throws for anything a document can hold. Pure: the same build, the same timeline.
+ */
+export function run(build: BuildDocument): Timeline {
+  const sources: Sources = new Map();
+  const context: RunContext = { build, sources, notes: [] };
+  const outputs = new Map<string, WorkPiece[]>();
+  const madeBy = new Map<string, string>();
+  const consumed = new Set<string>();
+  const steps: TimelineStep[] = [];
+  let ledger = emptyLedger();
+  let woodInMm3 = 0;
+  let stopped: Finding | undefined;
+  for (const step of build.steps) {
+    const outcome = carryOut(step, outputs, consumed, context);
+    if (isStopped(outcome)) {
+      stopped = outcome.stop;
+      break;
+    }
+    ledger = mergeLedgers(ledger, outcome.lost);
+    woodInMm3 += outcome.woodInMm3 ?? 0;
+    for (const input of step.inputs) consumed.add(input);
+    outputs.set(step.output, outcome.pieces);
+    steps.push(
+      describe(
+        step,
+        outcome,
+        step.inputs.flatMap((input) => madeBy.get(input) ?? []),
+        sources,
+      ),
+    );
+    madeBy.set(step.output, step.id);
+  }
+  const finishedId = madeBy.get(build.targets[0]?.output ?? '') ?? (stopped ? undefined : steps.at(-1)?.id);
+  const finished = steps.find((step) => step.id === finishedId);
+  let joints: Timeline['joints'] | undefined;
+  return {
+    steps,
+    sources,
+    woodInMm3,
+    ledger,
+    finished,
+    leftOverMm3: leftOver(outputs, consumed, build.steps.find((step) => step.id === finishedId)?.output),
+    get joints() {
+      // Counted when first asked for: playing a build forward does not need it.
+      joints ??= countJoints(steps, finished);
+      return joints;
+    },
+    problems: [...unsupported(build), ...context.notes, ...(stopped ? [stopped] : [])],
+  };
+}
+
+function carryOut(
+  step: Step,
+  outputs: Map<string, WorkPiece[]>,
+  consumed: Set<string>,
+  context: RunContext,
+): Outcome {
+  const problem = (code: string, words: string): Outcome => ({
+    stop: { code, step: step.id, severity: 'stop', message: [words], numbers: {}, fixes: [] },
+  });
+  const inputs: WorkPiece[] = [];
+  for (const input of step.inputs) {
+    const pieces = outputs.get(input);
+    if (!pieces)
+      return problem('no-such-input', `${stepName(step)} needs “${input}”, which no earlier step makes.`);
+    if (consumed.has(input))
+      return problem('used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`);
+    inputs.push(...pieces);
+  }
+  if (step.kind !== 'rip' && inputs.length === 0)
+    return problem('no-input', `${stepName(step)} has nothing to work on.`);
+  const outcome = dispatch(step, inputs, context);
+  if (isStopped(outcome)) return outcome;
+  const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
+  if (cells > MOST_CELLS)
+    return problem(
+      'too-many-pieces',
+      `This step makes ${cells} pieces of wood; Junta plans up to ${MOST_CELLS}.`,
+    );
+  return outcome;
+}
+
+function dispatch(step: Step, inputs: readonly WorkPiece[], context: RunContext): Outcome {
+  switch (step.kind) {
+    case 'rip':
+      return runRip(step, context);
+    case 'mill':
+      return runMill(step, inputs, context);
+    case 'glue':
+      return runGlue(step, inputs, context);
+    case 'flatten':
+      return runFlatten(step, inputs, context);
+    case 'joint':
+      return runJoint(step, inputs, context);
+    case 'slice':
+      return runSlice(step, inputs, context);
+    case 'turn':
+      return runTurn(step, inputs);
+    case 'trim':
+      return runTrim(step, inputs, context);
+    case 'crosscut':
+      return runCrosscut(step, inputs, context);
+    default:
+      return { pieces: [...inputs], lost: emptyLedger() };
+  }
+}
+
+function describe(step: Step, done: Done, from: string[], sources: Sources): TimelineStep {
+  const sizes = done.pieces.map((piece) => extents(piece.blank));
+  const pick = (best: (...values: number[]) => number): Vec3 =>
+    [0, 1, 2].map((a) => best(...sizes.map((s) => s[a]))) as unknown as Vec3;
+  const least = pick(Math.min);
+  const greatest = pick(Math.max);
+  const toleranceOn = (a: number) => {
+    const widest = sizes.findIndex((size) => size[a] === greatest[a]);
+    return toleranceOf(done.pieces[widest].errors[a], sources);
+  };
+  const massKg = done.pieces.reduce(
+    (sum, { blank }) =>
+      sum +
+      Object.entries(blankVolumes(blank)).reduce((m, [id, mm3]) => {
+        const species = findSpecies(id);
+        return m + (species ? density(species) * mm3 * 1e-9 : 0);
+      }, 0),
+    0,
+  );
+  return {
+    id: step.id,
+    kind: step.kind,
+    name: stepName(step),
+    from,
+    pieces: done.pieces,
+    least,
+    greatest,
+    tolerance: [toleranceOn(0), toleranceOn(1), toleranceOn(2)],
+    lost: done.lost,
+    laid: done.laid,
+    glue: done.glue,
+    wanted: done.wanted,
+    massKg,
+  };
+}
+
+const leftOver = (outputs: Map<string, WorkPiece[]>, consumed: Set<string>, finished?: string): number =>
+  compensatedSum(
+    [...outputs]
+      .filter(([id]) => !consumed.has(id) && id !== finished)
+      .flatMap(([, pieces]) => pieces.map((p) => blankVolume(p.blank))),
+  );
+
+function countJoints(steps: readonly TimelineStep[], finished?: TimelineStep): Timeline['joints'] {
+  const bySideMm2: Timeline['joints']['bySideMm2'] = { 'long grain': 0, sloped: 0, 'end grain': 0 };
+  const areas: number[] = [];
+  for (const { blank } of finished?.pieces ?? [])
+    for (const { a, b, areaMm2, normal } of contacts(blank)) {
+      areas.push(areaMm2);
+      bySideMm2[jointSide(blank.cells[a], blank.cells[b], normal)] += areaMm2;
+    }
+  return {
+    count: steps.reduce((sum, step) => sum + (step.glue?.joints ?? 0), 0),
+    areaMm2: compensatedSum(steps.map((step) => step.glue?.areaMm2 ?? 0)),
+    contacts: areas.length,
+    finishedAreaMm2: compensatedSum(areas),
+    bySideMm2,
+  };
+}
+
+/** What the document asks for and the run does not carry out yet: said, not dropped in silence. */
+function unsupported(build: BuildDocument): Finding[] {
+  const out: Finding[] = [];
+  const say = (code: string, step: string, words: string) =>
+    out.push({ code, step, severity: 'note', message: [words], numbers: {}, fixes: [] });
+  for (const step of build.steps) {
+    if (['resaw', 'oblique', 'shape', 'surface', 'outside'].includes(step.kind))
+      say(
+        'not-run-yet',
+        step.id,
+        `${STEP_NAMES[step.kind]} is kept in the job but not computed yet: sizes pass through unchanged.`,
+      );
+    if (
+      step.kind === 'glue' &&
+      (step.contacts?.length || step.parts?.some((part) => part.place || part.sacrificial))
+    )
+      say(
+        'not-run-yet',
+        step.id,
+        'Placing, clearances and sacrificial pieces are kept in the job but not computed yet: parts are butted and glued all over.',
+      );
+  }
+  for (const assembly of build.assemblies)
+    if (assembly.repeat > 1)
+      say(
+        'not-run-yet',
+        '',
+        `“${assembly.name}” is to be made ${assembly.repeat} times: one of them is computed.`,
+      );
+  if (build.readings.length > 0)
+    say(
+      'not-run-yet',
+      '',
+      `${build.readings.length} readings are kept with the job but do not replace predictions yet.`,
+    );
+  if (build.targets.length > 1)
+    say(
+      'not-run-yet',
+      '',
+      `Only the first of ${build.targets.length} pieces wanted is compared with the prediction.`,
+    );
+  return out;
+}

@@ -1,0 +1,52 @@
+import type { Spread } from '../kit';
+
+/**
+ * How a size depends on settings and removals: for each source of error its share in this size. Two strips ripped at
+ * one fence depend on the same source; glued side by side the size depends on it twice.
+ */
+export type Errors = Readonly<Record<string, number>>;
+
+/** One setting or removal that may be off. */
+export interface ErrorSource {
+  id: string;
+  label: string;
+  likelyMm: number;
+  worstMm: number;
+  basis: string;
+}
+
+/** A size's tolerance: nine times in ten within `likely`, never beyond `worst`, mm. */
+export interface Tolerance {
+  likelyMm: number;
+  worstMm: number;
+}
+
+/** Books of all sources of a run. */
+export type Sources = Map<string, ErrorSource>;
+
+/** Enters a source and gives the errors of a size set by it alone. */
+export function settingErrors(sources: Sources, id: string, label: string, spread: Spread): Errors {
+  sources.set(id, { id, label, likelyMm: spread.likely.mm, worstMm: spread.worst.mm, basis: spread.basis });
+  return { [id]: 1 };
+}
+
+/** Errors of a sum of sizes. A difference is a sum with weight -1. */
+export function addErrors(...terms: readonly (readonly [Errors, number])[]): Errors {
+  const out: Record<string, number> = {};
+  for (const [errors, weight] of terms)
+    for (const [id, share] of Object.entries(errors)) out[id] = (out[id] ?? 0) + share * weight;
+  return out;
+}
+
+/** Likely: independent sources in quadrature, each with its share. Worst: all at their limit the same way. */
+export function toleranceOf(errors: Errors, sources: Sources): Tolerance {
+  let squares = 0;
+  let worst = 0;
+  for (const [id, share] of Object.entries(errors)) {
+    const source = sources.get(id);
+    if (!source) continue;
+    squares += (share * source.likelyMm) ** 2;
+    worst += Math.abs(share) * source.worstMm;
+  }
+  return { likelyMm: Math.sqrt(squares), worstMm: worst };
+}

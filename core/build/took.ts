@@ -1,0 +1,27 @@
+import type { BuildDocument, Step } from './document';
+
+/** What a step takes away, for the line under the stick: from what, and how much in mm. */
+export interface Took {
+  from: string;
+  mm: number;
+}
+
+/** The amounts a step takes by its settings. Slicing counts one kerf more than slices, since the head is cut off too. */
+export function tookBy(step: Step, build: BuildDocument): Took[] {
+  const kerf = (id: string) => build.shop.saws.find((saw) => saw.id === id)?.kerf.mm ?? 0;
+  const list: Took[] = [];
+  if (step.kind === 'rip') list.push({ from: 'kerf', mm: kerf(step.saw) });
+  if (step.kind === 'mill')
+    list.push({ from: 'faces', mm: 2 * step.face.mm }, { from: 'edges', mm: 2 * step.edge.mm });
+  if (step.kind === 'flatten') list.push({ from: 'faces', mm: step.top.mm + step.bottom.mm });
+  if (step.kind === 'joint') list.push({ from: 'edges', mm: step.near.mm + step.far.mm });
+  if (step.kind === 'slice')
+    list.push({ from: 'kerfs', mm: (step.count + (step.head.mm > 0 ? 1 : 0)) * kerf(step.saw) });
+  if (step.kind === 'crosscut') list.push({ from: 'kerf', mm: kerf(step.saw) });
+  if (step.kind === 'trim')
+    list.push(
+      { from: 'ends', mm: step.start.mm + step.end.mm },
+      { from: 'edges', mm: step.near.mm + step.far.mm },
+    );
+  return list.filter(({ mm }) => mm > 0);
+}

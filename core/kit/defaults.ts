@@ -1,0 +1,131 @@
+import { DEFAULT_DISPLAY, parseLength, type Length } from '../units';
+import type { Allowances, Machine, Saw, ShopSnapshot, Spread } from './kit';
+
+/** A length written as a maker would; the defaults below are typed like this so that they read and show as such. */
+export function typed(text: string): Length {
+  const parsed = parseLength(text, 'inch', { minMm: 0 });
+  if (!parsed.ok) throw new Error(`typed: “${text}”: ${parsed.reason}`);
+  return parsed.length;
+}
+
+const spread = (likely: string, worst: string): Spread => ({
+  likely: typed(likely),
+  worst: typed(worst),
+  basis: 'common practice',
+});
+
+/*
+ * Limits: common practice; the machine's own manual comes first. Kerfs: full 1/8 in and thin 3/32 in blades, common
+ * practice. Spreads: common practice, to be replaced by what the shop measures.
+ */
+const saws: Saw[] = [
+  {
+    id: 'table-full',
+    name: 'Table saw, full kerf',
+    kerf: typed('1/8'),
+    depth: typed('3'),
+    setting: spread('0.008', '0.016'),
+  },
+  {
+    id: 'table-thin',
+    name: 'Table saw, thin kerf',
+    kerf: typed('3/32'),
+    depth: typed('3'),
+    setting: spread('0.01', '0.02'),
+  },
+  {
+    id: 'bandsaw',
+    name: 'Bandsaw',
+    kerf: typed('1/16'),
+    depth: typed('9'),
+    setting: spread('0.015', '0.03'),
+  },
+  {
+    id: 'track',
+    name: 'Track saw',
+    kerf: typed('3/32'),
+    depth: typed('2'),
+    setting: spread('0.012', '0.025'),
+  },
+];
+
+const machines: Machine[] = [
+  {
+    id: 'jointer',
+    name: 'Jointer',
+    kind: 'jointer',
+    maxWidth: typed('8'),
+    maxThickness: typed('0'),
+    minLength: typed('12'),
+    minThickness: typed('1/2'),
+    bite: typed('1/16'),
+    setting: spread('0.006', '0.015'),
+  },
+  {
+    id: 'planer',
+    name: 'Planer',
+    kind: 'planer',
+    maxWidth: typed('13'),
+    maxThickness: typed('6'),
+    minLength: typed('12'),
+    minThickness: typed('1/4'),
+    bite: typed('1/16'),
+    setting: spread('0.005', '0.012'),
+  },
+  {
+    id: 'drum',
+    name: 'Drum sander',
+    kind: 'drum sander',
+    maxWidth: typed('19'),
+    maxThickness: typed('4'),
+    minLength: typed('3'),
+    minThickness: typed('1/16'),
+    bite: typed('1/64'),
+    setting: spread('0.004', '0.01'),
+  },
+  {
+    id: 'sled',
+    name: 'Router sled',
+    kind: 'router sled',
+    maxWidth: typed('40'),
+    maxThickness: typed('5'),
+    minLength: typed('0'),
+    minThickness: typed('1/4'),
+    bite: typed('1/16'),
+    setting: spread('0.01', '0.02'),
+  },
+  {
+    id: 'hand',
+    name: 'Hand planes',
+    kind: 'hand planes',
+    maxWidth: typed('0'),
+    maxThickness: typed('0'),
+    minLength: typed('0'),
+    minThickness: typed('1/8'),
+    bite: typed('1/64'),
+    setting: spread('0.015', '0.03'),
+  },
+];
+
+const allowances: Allowances = {
+  millFace: typed('1/16'),
+  millEdge: typed('1/32'),
+  flattenPanel: typed('1/8'),
+  flattenBlock: typed('1/8'),
+  trimEnd: typed('3/16'),
+  trimEdge: typed('3/16'),
+  jointEdge: typed('1/16'),
+  sliceHead: typed('1/2'),
+  sliceTail: typed('3'),
+};
+
+/** A small shop with the usual machines, as a starting point. Every value can be changed in the Kit. */
+export const defaultShop = (name: string): ShopSnapshot => ({
+  name,
+  display: DEFAULT_DISPLAY,
+  settingStep: typed('1/32'),
+  saws: structuredClone(saws),
+  machines: structuredClone(machines),
+  allowances: structuredClone(allowances),
+  noticeableStep: typed('1/64'),
+});

@@ -1,0 +1,3 @@
+export * from './defaults';
+export * from './kit';
+export * from './lumber';

@@ -1,0 +1,85 @@
+import type { Display, Length } from '../units';
+
+/** Where a spread or limit comes from. */
+export type Basis = 'common practice' | "this shop's log" | "the machine's manual";
+
+/** How far a setting or a removal may be off: nine times in ten within `likely`, never beyond `worst`. */
+export interface Spread {
+  likely: Length;
+  worst: Length;
+  basis: Basis;
+}
+
+/** A saw with the width its blade takes. */
+export interface Saw {
+  id: string;
+  name: string;
+  kerf: Length;
+  /** Deepest cut in one pass. */
+  depth: Length;
+  /** How far a fence or stop set on it may be off. */
+  setting: Spread;
+}
+
+/** What flattens or joints. Each kind has its own way of failing. */
+export type MachineKind = 'jointer' | 'planer' | 'drum sander' | 'router sled' | 'hand planes';
+export const MACHINE_KINDS: readonly MachineKind[] = [
+  'jointer',
+  'planer',
+  'drum sander',
+  'router sled',
+  'hand planes',
+];
+
+/** A machine and what it can take. A limit of zero means none. */
+export interface Machine {
+  id: string;
+  name: string;
+  kind: MachineKind;
+  maxWidth: Length;
+  maxThickness: Length;
+  minLength: Length;
+  minThickness: Length;
+  bite: Length;
+  setting: Spread;
+}
+
+/** What the shop adds so that enough is left to take off again. Amounts are per face, edge or end. */
+export interface Allowances {
+  /** Rough strip to milled strip, each face and each edge. */
+  millFace: Length;
+  millEdge: Length;
+  /** Glued panel to flat panel, both faces together; end-grain block likewise. */
+  flattenPanel: Length;
+  flattenBlock: Length;
+  /** Each end and each edge of the glued piece. */
+  trimEnd: Length;
+  trimEdge: Length;
+  /** Lost from each edge when sections are jointed before they are joined. */
+  jointEdge: Length;
+  /** Cut off before the first slice, and left in hand after the last. */
+  sliceHead: Length;
+  sliceTail: Length;
+}
+export type AllowanceName = keyof Allowances;
+
+/** The shop values a build is planned with. Travels inside the build, so that a file alone is enough to predict. */
+export interface ShopSnapshot {
+  name: string;
+  display: Display;
+  /** Settings are dialled or measured to this. */
+  settingStep: Length;
+  saws: Saw[];
+  machines: Machine[];
+  allowances: Allowances;
+  /** A step between neighbours that a thumb can feel and a maker would point out. */
+  noticeableStep: Length;
+}
+
+/** Whether a machine turns what it takes off into dust or into shavings. */
+export const removalCause = (kind: MachineKind): 'dust' | 'shaving' =>
+  kind === 'drum sander' ? 'dust' : 'shaving';
+
+/** Whether end grain may go through: knives that meet standing fibres tear, and can throw the piece back. */
+export const takesEndGrain = (kind: MachineKind): boolean =>
+  kind === 'drum sander' || kind === 'router sled' || kind === 'hand planes';
