@@ -1,0 +1,3 @@
+export * from './review';
+export { compareTarget, type Comparison } from './target';
+export * from './outlook';

@@ -1,0 +1,192 @@
+import { takesEndGrain, type Machine } from '../kit';
+import {
+  flatteners,
+  sectionsNeeded,
+  type Edit,
+  type Finding,
+  type Fix,
+  type Step,
+  type TimelineStep,
+} from '../build';
+import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
+import type { ReviewContext } from './review';
+
+const useMachine = (step: Step, machine: Machine): Fix => ({
+  label: `Use ${machine.name}`,
+  edit: { do: 'useMachine', step: step.id, machine: machine.id } satisfies Edit,
+});
+
+const isEndGrain = (piece: TimelineStep['pieces'][number]): boolean =>
+  piece.blank.cells.some((cell) => grainSide(grainAngle(cell, [0, 0, 1])) !== 'long grain');
+
+/** Size of the piece as it enters the step, not as it leaves it. */
+function entering(
+  step: Step,
+  context: ReviewContext,
+): { size: Vec3; pieces: TimelineStep['pieces'] } | undefined {
+  const before = context.before(step);
+  if (before.length === 0) return undefined;
+  const sizes = before.map((piece) => extents(piece.blank));
+  return {
+    pieces: before,
+    size: [0, 1, 2].map((a) =>
+      a === 1 ? Math.max(...sizes.map((s) => s[a])) : Math.min(...sizes.map((s) => s[a])),
+    ) as unknown as Vec3,
+  };
+}
+
+/** What a machine cannot take: too wide, too short, too thin, too thick, or end grain before knives. */
+export function machineLimits(step: Step, context: ReviewContext): Finding[] {
+  if (step.kind !== 'flatten' && step.kind !== 'mill' && step.kind !== 'joint') return [];
+  const machine = context.build.shop.machines.find(({ id }) => id === step.machine);
+  const entered = entering(step, context);
+  const after = context.timeline.steps.find(({ id }) => id === step.id);
+  if (!machine || !entered || !after) return [];
+  if (step.kind === 'joint' && step.near.mm + step.far.mm === 0) return [];
+  if (step.kind === 'mill' && step.face.mm + step.edge.mm === 0) return [];
+  const out: Finding[] = [];
+  const { size } = entered;
+  const endGrain = step.kind === 'flatten' && entered.pieces.some(isEndGrain);
+  const others = flatteners(context.build.shop, size, endGrain)
+    .filter((m) => m.id !== machine.id && m.minThickness.mm <= after.least[2])
+    .slice(0, 2)
+    .map((m) => useMachine(step, m));
+  const { maxWidth, minLength, minThickness, maxThickness } = machine;
+  if (step.kind !== 'joint' && maxWidth.mm > 0 && size[1] > maxWidth.mm)
+    out.push(tooWide(step, machine, size[1], others, endGrain, context));
+  if (size[0] < minLength.mm)
+    out.push({
+      code: 'shorter-than-machine',
+      step: step.id,
+      severity: 'warning',
+      axis: 0,
+      message: [
+        'The piece is ',
+        { mm: size[0] },
+        ` long; ${machine.name} needs at least `,
+        { mm: minLength.mm },
+        '.',
+      ],
+      numbers: { length: size[0], least: minLength.mm, short: minLength.mm - size[0] },
+      fixes: step.kind === 'flatten' ? others : [],
+      caution:
+        'A piece shorter than the distance between the rollers can tip, jam or be thrown back. The machine’s manual comes first.',
+    });
+  const thin = after.least[2];
+  if (thin < minThickness.mm)
+    out.push({
+      code: 'thinner-than-machine',
+      step: step.id,
+      severity: 'warning',
+      axis: 2,
+      message: [
+        'This leaves ',
+        { mm: thin },
+        `; ${machine.name} goes down to `,
+        { mm: minThickness.mm },
+        ' without a carrier board.',
+      ],
+      numbers: { thickness: thin, least: minThickness.mm },
+      fixes: step.kind === 'flatten' ? others : [],
+      caution:
+        'Thin wood can break up under the knives. Use a carrier board, or another way; the machine’s manual comes first.',
+    });
+  if (maxThickness.mm > 0 && size[2] > maxThickness.mm)
+    out.push({
+      code: 'thicker-than-machine',
+      step: step.id,
+      severity: 'warning',
+      axis: 2,
+      message: [
+        'The piece is ',
+        { mm: size[2] },
+        ` thick; ${machine.name} opens to `,
+        { mm: maxThickness.mm },
+        '.',
+      ],
+      numbers: { thickness: size[2], most: maxThickness.mm },
+      fixes: step.kind === 'flatten' ? others : [],
+    });
+  if (endGrain && !takesEndGrain(machine.kind))
+    out.push({
+      code: 'end-grain-in-planer',
+      step: step.id,
+      severity: 'warning',
+      message: [
+        `End grain is to go through ${machine.name}: the block is `,
+        { mm: size[0] },
+        ' by ',
+        { mm: size[1] },
+        '. Junta does not plan this.',
+      ],
+      numbers: { length: size[0], width: size[1] },
+      fixes: others,
+      caution:
+        'Knives that meet end grain can tear out the far edge, break the block and throw it back. Use a drum sander, a router sled or hand planes; the machine’s manual and local rules come first.',
+    });
+  return out;
+}
+
+function tooWide(
+  step: Step,
+  machine: Machine,
+  width: number,
+  others: Fix[],
+  endGrain: boolean,
+  context: ReviewContext,
+): Finding {
+  const { shop, brief } = context.build;
+  const limit = machine.maxWidth.mm;
+  const sections = sectionsNeeded(width, 0, shop.allowances.jointEdge.mm, limit);
+  const canSplit =
+    step.kind === 'flatten' && !endGrain && brief?.pattern === 'panel' && Number.isFinite(sections);
+  const split: Fix[] = canSplit
+    ? [{ label: `Glue as ${sections} sections`, edit: { do: 'replan', change: { sections } } }]
+    : [];
+  const joined = canSplit ? [`. Glued as `, { count: sections }, ' sections it would pass'] : [];
+  return {
+    code: 'wider-than-machine',
+    step: step.id,
+    severity: 'warning',
+    axis: 1,
+    message: ['The piece is ', { mm: width }, ` wide; ${machine.name} takes `, { mm: limit }, ...joined, '.'],
+    numbers: { width, limit, over: width - limit, sections },
+    fixes: step.kind === 'flatten' ? [...split, ...others] : [],
+  };
+}
+
+/** A cut deeper than the saw reaches. */
+export function sawReach(step: Step, context: ReviewContext): Finding[] {
+  const id =
+    step.kind === 'slice' || step.kind === 'crosscut'
+      ? step.saw
+      : step.kind === 'trim' && 'saw' in step.cutter
+        ? step.cutter.saw
+        : undefined;
+  const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
+  const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[2]));
+  if (!saw || saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
+  const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
+  return [
+    {
+      code: 'saw-cannot-reach',
+      step: step.id,
+      severity: 'warning',
+      axis: 2,
+      message: [
+        'The piece is ',
+        { mm: deep },
+        ` thick; ${saw.name} cuts `,
+        { mm: saw.depth.mm },
+        ' deep in one pass.',
+      ],
+      numbers: { thickness: deep, depth: saw.depth.mm },
+      fixes: deeper.map((other) => ({
+        label: `Use ${other.name}`,
+        edit: { do: 'useSaw', step: step.id, saw: other.id },
+      })),
+      caution:
+        'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
+    },
+  ];
+}

@@ -1,0 +1,91 @@
+import {
+  run,
+  tookBy,
+  type BuildDocument,
+  type Finding,
+  type StepKind,
+  type Timeline,
+  type TimelineStep,
+  type Took,
+  type Tolerance,
+  type Laid,
+} from '../build';
+import { layOut } from '../picture';
+import { CAUSES, compensatedSum, blankVolume, lostTo, type Bounds, type Cause, type Vec3 } from '../solid';
+import { review } from './review';
+import { compareTarget, type Comparison } from './target';
+
+/** A step as the screen shows it. */
+export interface StepOutlook {
+  id: string;
+  kind: StepKind;
+  name: string;
+  count: number;
+  least: Vec3;
+  greatest: Vec3;
+  tolerance: readonly [Tolerance, Tolerance, Tolerance];
+  took: Took[];
+  lost: Record<Cause, number>;
+  laid?: Laid[];
+  glue?: { joints: number; areaMm2: number };
+  massKg: number;
+}
+
+/** What lies on the bench at the chosen step. */
+export interface BenchScene {
+  step: string;
+  box: Bounds;
+  pieces: { id: string; box: Bounds }[];
+}
+
+/** Everything the job screen reads, as plain data. */
+export interface Outlook {
+  steps: StepOutlook[];
+  findings: Finding[];
+  comparison?: Comparison[];
+  finishedStep?: string;
+  woodInMm3: number;
+  finishedMm3: number;
+  joints: Timeline['joints'];
+  scene?: BenchScene;
+}
+
+const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
+  const source = build.steps.find(({ id }) => id === step.id);
+  return {
+    id: step.id,
+    kind: step.kind,
+    name: step.name,
+    count: step.pieces.length,
+    least: step.least,
+    greatest: step.greatest,
+    tolerance: step.tolerance,
+    took: source ? tookBy(source, build) : [],
+    lost: Object.fromEntries(CAUSES.map((cause) => [cause, lostTo(step.lost, cause)])) as Record<
+      Cause,
+      number
+    >,
+    laid: step.laid,
+    glue: step.glue,
+    massKg: step.massKg,
+  };
+};
+
+/** Plays a build, reviews it, and lays out the step the screen shows: the last that could be played if that one was not. */
+export function outlook(build: BuildDocument, shownStep: string | undefined): Outlook {
+  const timeline = run(build);
+  const shown = timeline.steps.find(({ id }) => id === shownStep) ?? timeline.steps.at(-1);
+  const scene = shown && layOut(shown.pieces);
+  return {
+    steps: timeline.steps.map((step) => stepOutlook(step, build)),
+    findings: review(build, timeline),
+    comparison: compareTarget(build, timeline),
+    finishedStep: timeline.finished?.id,
+    woodInMm3: timeline.woodInMm3,
+    finishedMm3: timeline.finished
+      ? compensatedSum(timeline.finished.pieces.map((piece) => blankVolume(piece.blank)))
+      : 0,
+    joints: timeline.joints,
+    scene: shown && scene && { step: shown.id, box: scene.box, pieces: scene.pieces },
+  };
+}
