@@ -1,0 +1,315 @@
+import { parseTree, type ParseError } from 'jsonc-parser';
+import * as yup from 'yup';
+import { FORMAT_VERSION, MOST_STRIPS, type BuildDocument, type StepKind } from '../core/build';
+import { exact, id, length, optionalLength, text } from './lengths';
+import { shopSnapshot } from './shop';
+
+const flag = () => yup.boolean().optional();
+const oneOf = <T extends string>(...values: T[]) => yup.string().oneOf(values).required();
+const list = <T extends yup.ISchema<unknown>>(item: T, most: number) =>
+  yup
+    .array(item as never)
+    .max(
+      most,
+      ({ path, value }) =>
+        `${path} holds ${Array.isArray(value) ? value.length : 'too many'} entries; the most is ${most}`,
+    )
+    .required();
+const optionalList = <T extends yup.ISchema<unknown>>(item: T, most: number) =>
+  yup
+    .array(item as never)
+    .max(most)
+    .optional();
+const whole = () => yup.number().integer().required();
+
+const aim = () =>
+  exact({ aim: oneOf('fixed', 'atLeast', 'atMost', 'free'), value: optionalLength() })
+    .test(
+      'value',
+      ({ path }) => `${path} needs a value unless it is free`,
+      (v) => v?.aim === 'free' || v?.value !== undefined,
+    )
+    .required();
+
+const target = exact({
+  id: id(),
+  purpose: text(200).defined(),
+  quantity: whole().min(1).max(1000),
+  output: id(),
+  length: aim(),
+  width: aim(),
+  thickness: aim(),
+  tolerance: optionalLength(),
+}).required();
+const board = exact({
+  id: id(),
+  label: text(40).required(),
+  species: id(),
+  length: length(),
+  width: length(),
+  thickness: length(),
+  log: text(80).optional(),
+}).required();
+const slot = exact({
+  id: id(),
+  species: id(),
+  length: length(),
+  width: length(),
+  thickness: length(),
+  grain: yup
+    .string()
+    .oneOf(['flat', 'rift', 'quarter'] as const)
+    .optional(),
+  grade: yup
+    .string()
+    .oneOf(['show', 'hidden'] as const)
+    .optional(),
+  set: text(40).optional(),
+  side: yup
+    .string()
+    .oneOf(['up', 'down'] as const)
+    .optional(),
+  strip: exact({ board: text(80).optional(), seed: yup.number().integer().optional() })
+    .default(undefined)
+    .optional(),
+}).required();
+const assembly = exact({
+  id: id(),
+  name: text(80).required(),
+  repeat: whole().min(1).max(1000),
+  slots: list(slot, MOST_STRIPS),
+}).required();
+
+const cutter = () =>
+  yup.lazy((value: { saw?: unknown } | undefined) =>
+    value && typeof value === 'object' && 'saw' in value
+      ? exact({ saw: id() }).required()
+      : exact({ machine: id() }).required(),
+  );
+
+const laidPart = exact({
+  piece: id(),
+  endForEnd: flag(),
+  rollOver: flag(),
+  sacrificial: flag(),
+  place: exact({ offset: optionalLength(), angleDegrees: yup.number().optional(), spacer: optionalLength() })
+    .default(undefined)
+    .optional(),
+}).required();
+const turnRule = exact({
+  turn: oneOf('endForEnd', 'rollOver'),
+  every: whole().min(1).max(1000),
+  first: whole().min(1).max(2000),
+  except: list(whole().min(1), 2000),
+})
+  .default(undefined)
+  .optional();
+const contactNote = exact({
+  between: list(id(), 2).min(2),
+  how: oneOf('glued', 'in part', 'dry', 'fastened'),
+  clearance: optionalLength(),
+}).required();
+
+const base = {
+  id: id(),
+  name: text(80).optional(),
+  inputs: list(id(), 100),
+  output: id(),
+  done: flag(),
+  note: text(4000).optional(),
+  marks: optionalList(text(80).required(), 50),
+  photos: optionalList(text(200).required(), 50),
+};
+const settings = yup.mixed<Record<string, unknown>>().optional();
+const planned = (kind: StepKind) => exact({ ...base, kind: oneOf(kind), settings });
+
+/** One schema for each kind of step, by its kind. */
+export const stepSchemas = {
+  rip: exact({ ...base, kind: oneOf('rip'), assembly: id(), saw: id(), fence: oneOf('shared', 'separate') }),
+  mill: exact({ ...base, kind: oneOf('mill'), machine: id(), face: length(), edge: length() }),
+  glue: exact({
+    ...base,
+    kind: oneOf('glue'),
+    along: oneOf('length', 'width', 'thickness'),
+    parts: optionalList(laidPart, 2000),
+    turns: turnRule,
+    contacts: optionalList(contactNote, 2000),
+  }),
+  flatten: exact({
+    ...base,
+    kind: oneOf('flatten'),
+    machine: id(),
+    top: length(),
+    bottom: length(),
+    carrier: optionalLength(),
+  }),
+  joint: exact({ ...base, kind: oneOf('joint'), machine: id(), near: length(), far: length() }),
+  slice: exact({
+    ...base,
+    kind: oneOf('slice'),
+    saw: id(),
+    head: length(),
+    thickness: length(),
+    count: yup.number().required(),
+  }),
+  turn: exact({
+    ...base,
+    kind: oneOf('turn'),
+    turn: oneOf('standOnEnd', 'tipOnEdge', 'endForEnd', 'rollOver'),
+  }),
+  trim: exact({
+    ...base,
+    kind: oneOf('trim'),
+    cutter: cutter(),
+    start: length(),
+    end: length(),
+    near: length(),
+    far: length(),
+  }),
+  crosscut: exact({ ...base, kind: oneOf('crosscut'), saw: id(), length: length() }),
+  rest: exact({
+    ...base,
+    kind: oneOf('rest'),
+    hours: yup.number().optional(),
+    coats: yup.number().optional(),
+  }),
+  finish: exact({
+    ...base,
+    kind: oneOf('finish'),
+    hours: yup.number().optional(),
+    coats: yup.number().optional(),
+  }),
+  resaw: planned('resaw'),
+  oblique: planned('oblique'),
+  shape: planned('shape'),
+  surface: planned('surface'),
+  outside: planned('outside'),
+} satisfies Record<StepKind, yup.ISchema<unknown>>;
+
+const step = yup.lazy(
+  (value: { kind?: StepKind } | undefined) =>
+    (value?.kind && Object.hasOwn(stepSchemas, value.kind)
+      ? stepSchemas[value.kind]
+      : exact({
+          ...base,
+          kind: oneOf(...(Object.keys(stepSchemas) as StepKind[])),
+        })) as yup.ISchema<unknown> as never,
+);
+
+const reading = exact({
+  id: id(),
+  step: id(),
+  piece: text(80).optional(),
+  dimension: oneOf('length', 'width', 'thickness'),
+  measured: length(),
+  taken: text(40).optional(),
+}).required();
+
+/** What a build is planned from. */
+export const briefSchema = exact({
+  pattern: oneOf('panel', 'endGrain'),
+  length: aim(),
+  width: aim(),
+  thickness: aim(),
+  woods: list(id(), 20),
+  module: length(),
+  saw: id(),
+  flattenWith: id(),
+  trimWith: cutter(),
+  chequer: yup.boolean().required(),
+  extraSlices: whole().min(0).max(100),
+  sections: whole().min(0).max(50),
+});
+
+/** The build document as it stands in the file, in the database and on the wire. */
+export const buildSchema = exact({
+  format: oneOf('junta-build'),
+  version: yup
+    .number()
+    .oneOf([FORMAT_VERSION] as const)
+    .required(),
+  name: text(120).required(),
+  use: text(400).defined(),
+  targets: list(target, 20),
+  boards: list(board, 500),
+  assemblies: list(assembly, 50),
+  steps: list(step, 200),
+  readings: list(reading, 2000),
+  shop: shopSnapshot(),
+  brief: briefSchema.default(undefined).optional(),
+}).required();
+
+/** What is wrong, and where, in the field's own path. */
+export interface FieldProblem {
+  path: string;
+  reason: string;
+}
+
+/** A build, or everything that is wrong with it. Never throws. */
+export type CheckedBuild = { ok: true; build: BuildDocument } | { ok: false; problems: FieldProblem[] };
+
+/** Checks anything against the contract, the newer-version case first, since nothing else about it can be trusted. */
+export function checkBuild(value: unknown): CheckedBuild {
+  const version = (value as { version?: unknown } | null)?.version;
+  const format = (value as { format?: unknown } | null)?.format;
+  if (format !== 'junta-build')
+    return {
+      ok: false,
+      problems: [{ path: 'format', reason: 'this is not a Junta job: its “format” should be “junta-build”' }],
+    };
+  if (typeof version === 'number' && version > FORMAT_VERSION)
+    return {
+      ok: false,
+      problems: [
+        {
+          path: 'version',
+          reason: `this file is of version ${version}, made by a newer Junta; this one reads up to version ${FORMAT_VERSION}`,
+        },
+      ],
+    };
+  return checkWith(buildSchema, value) as CheckedBuild;
+}
+
+/** Checks a value against any schema and lists every problem with its path. */
+export function checkWith<T>(
+  schema: yup.ISchema<T>,
+  value: unknown,
+): { ok: true; build: T } | { ok: false; problems: FieldProblem[] } {
+  try {
+    return {
+      ok: true,
+      build: (schema as yup.Schema<T>).validateSync(value, { abortEarly: false, strict: true }) as T,
+    };
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    // A field nobody knows comes first: it is what a reader of a long list would miss.
+    const each = (error.inner.length ? error.inner : [error]).toSorted(
+      (a, b) => Number(b.type === 'noUnknown') - Number(a.type === 'noUnknown'),
+    );
+    return { ok: false, problems: each.slice(0, 20).map((e) => ({ path: e.path ?? '', reason: e.message })) };
+  }
+}
+
+/** Reads a job file's text. Answers a broken file with the place where reading stopped. */
+export function readJobFile(content: string): CheckedBuild {
+  let value: unknown;
+  try {
+    value = JSON.parse(content);
+  } catch (error) {
+    return {
+      ok: false,
+      problems: [{ path: placeOf(content), reason: `this is not JSON: ${(error as Error).message}` }],
+    };
+  }
+  return checkBuild(value);
+}
+
+/** Line and column where reading stops; JSON.parse itself does not always say. */
+function placeOf(content: string): string {
+  const errors: ParseError[] = [];
+  parseTree(content, errors, { disallowComments: true });
+  const at = errors[0]?.offset;
+  if (at === undefined || at >= content.length) return 'the end of the file';
+  const before = content.slice(0, at);
+  return `line ${before.split('\n').length}, column ${before.length - before.lastIndexOf('\n')}`;
+}

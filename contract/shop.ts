@@ -1,0 +1,72 @@
+import * as yup from 'yup';
+import { MACHINE_KINDS, type ShopSnapshot } from '../core/kit';
+import { amount, display, exact, id, length, text } from './lengths';
+
+const positive = (what: string) =>
+  length().test(
+    'positive',
+    ({ path }) => `${path}: ${what} must be zero or more`,
+    (value) => (value?.mm ?? 0) >= 0,
+  );
+
+const spread = () =>
+  exact({
+    likely: positive('a spread'),
+    worst: positive('a spread'),
+    basis: yup
+      .string()
+      .oneOf(['common practice', "this shop's log", "the machine's manual"] as const)
+      .required(),
+  }).required();
+
+export const saw = exact({
+  id: id(),
+  name: text(60).required(),
+  kerf: positive('a kerf'),
+  depth: positive('a depth'),
+  setting: spread(),
+});
+export const machine = exact({
+  id: id(),
+  name: text(60).required(),
+  kind: yup.string().oneOf(MACHINE_KINDS).required(),
+  maxWidth: positive('a limit'),
+  maxThickness: positive('a limit'),
+  minLength: positive('a limit'),
+  minThickness: positive('a limit'),
+  bite: positive('a bite'),
+  setting: spread(),
+});
+export const allowances = exact({
+  millFace: positive('an allowance'),
+  millEdge: positive('an allowance'),
+  flattenPanel: positive('an allowance'),
+  flattenBlock: positive('an allowance'),
+  trimEnd: positive('an allowance'),
+  trimEdge: positive('an allowance'),
+  jointEdge: positive('an allowance'),
+  sliceHead: positive('an allowance'),
+  sliceTail: positive('an allowance'),
+}).required();
+
+/** Everything about the shop a build is planned with. */
+export const shopSnapshot = () =>
+  exact({
+    name: text(80).required(),
+    display: display(),
+    settingStep: positive('a step'),
+    saws: yup.array(saw.required()).max(40).required(),
+    machines: yup.array(machine.required()).max(40).required(),
+    allowances,
+    noticeableStep: positive('a step'),
+  }).required();
+
+/** The kit as the server keeps it, with the version it was read at. */
+export const kitBody = exact({ version: amount().integer().min(1), shop: shopSnapshot() });
+
+type Check<A, B extends A> = B;
+export type ShopOnTheWire = Check<ShopSnapshot, yup.InferType<ReturnType<typeof shopSnapshot>>>;
+export interface KitReply {
+  version: number;
+  shop: ShopSnapshot;
+}

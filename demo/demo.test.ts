@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest';
+import { checkBuild } from '../contract/build';
+import { run } from '../core/build';
+import { review } from '../core/review';
+import { demoJobs } from './jobs';
+
+describe('the demo shop', () => {
+  it.each(
+    demoJobs.map((build) => [build.name, build] as const),
+  )('%s passes the contract and is exactly the size asked', (name, build) => {
+    const wire = JSON.parse(JSON.stringify(build));
+    expect(checkBuild(wire)).toEqual({ ok: true, build: wire });
+    const timeline = run(build);
+    expect(timeline.steps).toHaveLength(build.steps.length);
+    const target = build.targets[0];
+    [target.length, target.width, target.thickness].forEach((aim, axis) =>
+      expect(timeline.finished?.greatest[axis]).toBeCloseTo(aim.value?.mm ?? 0, 6),
+    );
+    const codes = review(build, timeline).map((finding) => finding.code);
+    expect(codes).toEqual(name === 'Boathouse bench top' ? ['wider-than-machine'] : []);
+  });
+  it('holds the panel in two woods and the chequer', () => {
+    const woods = (name: string) =>
+      new Set(
+        demoJobs.find((j) => j.name === name)?.assemblies.flatMap((a) => a.slots.map((s) => s.species)),
+      );
+    expect(woods('Chart-table top').size).toBe(2);
+    expect(woods('Galley chopping block').size).toBe(2);
+  });
+});

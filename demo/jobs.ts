@@ -1,0 +1,150 @@
+import { applyEdit, fit, type Brief, type BuildDocument, type Edit } from '../core/build';
+import { parseLength } from '../core/units';
+import { demoShop } from './shop';
+
+const size = (text: string) => {
+  const parsed = parseLength(text, 'inch');
+  if (!parsed.ok) throw new Error(parsed.reason);
+  return parsed.length;
+};
+const fixed = (text: string) => ({ aim: 'fixed' as const, value: size(text) });
+
+const base: Omit<Brief, 'pattern' | 'length' | 'width' | 'thickness' | 'woods' | 'module'> = {
+  saw: 'table-full',
+  flattenWith: 'planer',
+  trimWith: { saw: 'table-full' },
+  chequer: false,
+  extraSlices: 0,
+  sections: 0,
+};
+
+const job = (name: string, use: string, brief: Brief, ...edits: Edit[]): BuildDocument =>
+  edits.reduce(applyEdit, fit(brief, demoShop, { name, use }));
+
+/** Edge-glued, wider than the planer: three sections, ash with two walnut lines. */
+const chartTable = job(
+  'Chart-table top',
+  'for the watch room, ash with two walnut lines',
+  {
+    ...base,
+    pattern: 'panel',
+    length: fixed('46'),
+    width: fixed('27 1/2'),
+    thickness: fixed('7/8'),
+    woods: ['ash_white'],
+    module: size('2 3/8'),
+  },
+  { do: 'setSlot', step: 'rip-1', piece: 'strip-3', change: { species: 'walnut_black' } },
+  { do: 'setSlot', step: 'rip-3', piece: 'strip-10', change: { species: 'walnut_black' } },
+  { do: 'turnPart', step: 'glue-1', piece: 'strip-2', turn: 'endForEnd' },
+  { do: 'turnPart', step: 'glue-2', piece: 'strip-6', turn: 'rollOver' },
+);
+
+/** End grain, two glue-ups. */
+const choppingBlock = job('Galley chopping block', 'end grain, for the keeper’s kitchen, food', {
+  ...base,
+  pattern: 'endGrain',
+  chequer: true,
+  length: fixed('16 1/2'),
+  width: fixed('11'),
+  thickness: fixed('1 3/4'),
+  woods: ['walnut_black', 'maple_sugar'],
+  module: size('1 3/8'),
+});
+
+/** A square board in a coloured wood; too wide for the planer, so the drum sander flattens it. */
+const gamesBoard = job('Games board', 'end grain, eight by eight, for the keeper’s kitchen', {
+  ...base,
+  pattern: 'endGrain',
+  chequer: true,
+  flattenWith: 'drum',
+  length: fixed('14'),
+  width: fixed('14'),
+  thickness: fixed('1 1/8'),
+  woods: ['maple_sugar', 'purpleheart'],
+  module: size('1 3/4'),
+});
+
+/** Strips ripped from two real boards, so that their figure runs on from strip to strip. */
+const treadBoards: BuildDocument['boards'] = [
+  {
+    id: 'board-4',
+    label: '4',
+    species: 'oak_white',
+    length: size('44'),
+    width: size('7 1/2'),
+    thickness: size('6/4'),
+    log: 'tower oak',
+  },
+  {
+    id: 'board-5',
+    label: '5',
+    species: 'oak_white',
+    length: size('43'),
+    width: size('6'),
+    thickness: size('6/4'),
+    log: 'tower oak',
+  },
+];
+const stairTread = ((): BuildDocument => {
+  const planned = job('Tower stair tread', 'replaces tread nine, white oak', {
+    ...base,
+    pattern: 'panel',
+    length: fixed('38'),
+    width: fixed('10 3/4'),
+    thickness: fixed('1 1/8'),
+    woods: ['oak_white'],
+    module: size('2 1/8'),
+  });
+  const slots = planned.assemblies[0].slots.map((slot, i) => ({
+    ...slot,
+    thickness: size('1 3/8'),
+    strip: { board: i < 3 ? 'board-4' : 'board-5' },
+  }));
+  return { ...planned, boards: treadBoards, assemblies: [{ ...planned.assemblies[0], slots }] };
+})();
+
+/** Typed in millimetres in an inch shop: shown converted, kept as typed. */
+const shelf = job(
+  'Lamp-room shelf',
+  'from mixed offcuts',
+  {
+    ...base,
+    pattern: 'panel',
+    length: fixed('720 mm'),
+    width: fixed('235 mm'),
+    thickness: fixed('20 mm'),
+    woods: [
+      'cherry_black',
+      'beech_american',
+      'oak_northern_red',
+      'pine_eastern_white',
+      'mahogany_african',
+      'wenge',
+    ],
+    module: size('39 mm'),
+  },
+  { do: 'moveStrip', step: 'glue', from: 5, to: 2 },
+);
+
+/** One piece wider than the planer: shows what Junta says and what can be done. */
+const benchTop = job('Boathouse bench top', 'one wide piece in beech, as first asked for', {
+  ...base,
+  pattern: 'panel',
+  sections: 1,
+  length: fixed('54'),
+  width: fixed('19 1/2'),
+  thickness: fixed('1 5/8'),
+  woods: ['beech_american'],
+  module: size('3 1/4'),
+});
+
+/** The jobs of the demo shop, newest last. All names, places and sizes are invented. */
+export const demoJobs: readonly BuildDocument[] = [
+  benchTop,
+  shelf,
+  stairTread,
+  gamesBoard,
+  choppingBlock,
+  chartTable,
+];

@@ -1,0 +1,137 @@
+import { EntitySchema, type ValueTransformer } from 'typeorm';
+import type { BuildDocument } from '../core/build';
+import type { AllowanceName, Machine, Saw, ShopSnapshot } from '../core/kit';
+import type { Length } from '../core/units';
+
+const json: ValueTransformer = {
+  to: (value: unknown) => JSON.stringify(value),
+  from: (value: string) => JSON.parse(value),
+};
+const created = { type: 'datetime' as const, precision: 3, default: () => 'CURRENT_TIMESTAMP(3)' };
+
+/** A shop: everything below belongs to one. `version` counts changes of its settings and kit. */
+export interface ShopRow {
+  id: string;
+  name: string;
+  version: number;
+  settings: Pick<ShopSnapshot, 'display' | 'settingStep' | 'noticeableStep'>;
+  createdAt: Date;
+}
+export const ShopEntity = new EntitySchema<ShopRow>({
+  name: 'shop',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    name: { type: 'varchar', length: 80 },
+    version: { type: 'int' },
+    settings: { type: 'longtext', transformer: json },
+    createdAt: { name: 'created_at', ...created },
+  },
+});
+
+/** One item of the shop's kit: a saw, a machine or an allowance. */
+export interface KitRow<T> {
+  id: string;
+  shopId: string;
+  code: string;
+  position: number;
+  details: T;
+}
+const kitEntity = <T>(name: string) =>
+  new EntitySchema<KitRow<T>>({
+    name,
+    columns: {
+      id: { type: 'uuid', primary: true },
+      shopId: { name: 'shop_id', type: 'uuid' },
+      code: { type: 'varchar', length: 80 },
+      position: { type: 'int' },
+      details: { type: 'longtext', transformer: json },
+    },
+    uniques: [{ name: `uq_${name}_code`, columns: ['shopId', 'code'] }],
+    foreignKeys: [
+      {
+        name: `fk_${name}_shop`,
+        target: 'shop',
+        columnNames: ['shopId'],
+        referencedColumnNames: ['id'],
+        onDelete: 'CASCADE',
+      },
+    ],
+  });
+export const SawEntity = kitEntity<Saw>('saw');
+export const MachineEntity = kitEntity<Machine>('machine');
+export const AllowanceEntity = kitEntity<{ name: AllowanceName; amount: Length }>('allowance');
+
+/** A job; its newest build is the revision with the same version that was not put aside. */
+export interface JobRow {
+  id: string;
+  shopId: string;
+  name: string;
+  purpose: string;
+  version: number;
+  createdAt: Date;
+  changedAt: Date;
+}
+export const JobEntity = new EntitySchema<JobRow>({
+  name: 'job',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    shopId: { name: 'shop_id', type: 'uuid' },
+    name: { type: 'varchar', length: 120 },
+    purpose: { type: 'varchar', length: 400 },
+    version: { type: 'int' },
+    createdAt: { name: 'created_at', ...created },
+    changedAt: { name: 'changed_at', ...created },
+  },
+  indices: [{ name: 'ix_job_shop_changed', columns: ['shopId', 'changedAt'] }],
+  foreignKeys: [
+    {
+      name: 'fk_job_shop',
+      target: 'shop',
+      columnNames: ['shopId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+  ],
+});
+
+/** One kept build of a job. Never changed, never deleted; `aside` means it lost a conflict. */
+export interface RevisionRow {
+  id: string;
+  shopId: string;
+  jobId: string;
+  version: number;
+  aside: boolean;
+  build: BuildDocument;
+  createdAt: Date;
+}
+export const RevisionEntity = new EntitySchema<RevisionRow>({
+  name: 'job_revision',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    shopId: { name: 'shop_id', type: 'uuid' },
+    jobId: { name: 'job_id', type: 'uuid' },
+    version: { type: 'int' },
+    aside: { type: 'boolean', default: false },
+    build: { type: 'longtext', transformer: json },
+    createdAt: { name: 'created_at', ...created },
+  },
+  indices: [{ name: 'ix_revision_job_version', columns: ['jobId', 'version'] }],
+  foreignKeys: [
+    {
+      name: 'fk_job_revision_shop',
+      target: 'shop',
+      columnNames: ['shopId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+    {
+      name: 'fk_job_revision_job',
+      target: 'job',
+      columnNames: ['jobId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+  ],
+});
+
+export const ENTITIES = [ShopEntity, SawEntity, MachineEntity, AllowanceEntity, JobEntity, RevisionEntity];

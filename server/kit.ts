@@ -1,0 +1,105 @@
+import { randomUUID } from 'node:crypto';
+import type { DataSource, EntityManager } from 'typeorm';
+import type { KitReply } from '../contract/shop';
+import type { AllowanceName, Allowances, ShopSnapshot } from '../core/kit';
+import type { Length } from '../core/units';
+import { AllowanceEntity, MachineEntity, SawEntity, ShopEntity, type ShopRow } from './entities';
+import { problem } from './problems';
+
+/** The shop of this installation; there is one until sign-in comes. */
+export async function currentShop(manager: EntityManager): Promise<ShopRow> {
+  const [shop] = await manager.find(ShopEntity, { order: { createdAt: 'ASC' }, take: 1 });
+  if (!shop) throw problem(503, 'No shop yet', 'The shop is still being set up. Try again in a moment.');
+  return shop;
+}
+
+const ordered = { order: { position: 'ASC' as const } };
+
+/** The kit as one snapshot, as builds carry it. */
+export async function readKit(manager: EntityManager): Promise<KitReply & { shopId: string }> {
+  const shop = await currentShop(manager);
+  const where = { where: { shopId: shop.id }, ...ordered };
+  const [saws, machines, allowances] = await Promise.all([
+    manager.find(SawEntity, where),
+    manager.find(MachineEntity, where),
+    manager.find(AllowanceEntity, where),
+  ]);
+  return {
+    shopId: shop.id,
+    version: shop.version,
+    shop: {
+      name: shop.name,
+      ...shop.settings,
+      saws: saws.map((row) => row.details),
+      machines: machines.map((row) => row.details),
+      allowances: Object.fromEntries(
+        allowances.map(({ details }) => [details.name, details.amount]),
+      ) as unknown as Allowances,
+    },
+  };
+}
+
+async function writeKitRows(manager: EntityManager, shopId: string, shop: ShopSnapshot): Promise<void> {
+  for (const entity of [SawEntity, MachineEntity, AllowanceEntity]) await manager.delete(entity, { shopId });
+  const row = <T>(code: string, position: number, details: T) => ({
+    id: randomUUID(),
+    shopId,
+    code,
+    position,
+    details,
+  });
+  await manager.insert(
+    SawEntity,
+    shop.saws.map((saw, i) => row(saw.id, i, saw)),
+  );
+  await manager.insert(
+    MachineEntity,
+    shop.machines.map((machine, i) => row(machine.id, i, machine)),
+  );
+  const amounts = Object.entries(shop.allowances) as [AllowanceName, Length][];
+  await manager.insert(
+    AllowanceEntity,
+    amounts.map(([name, amount], i) => row(name, i, { name, amount })),
+  );
+}
+
+const settingsOf = ({ display, settingStep, noticeableStep }: ShopSnapshot) => ({
+  display,
+  settingStep,
+  noticeableStep,
+});
+
+/** Makes the shop; gives its id. */
+export async function createShop(manager: EntityManager, shop: ShopSnapshot): Promise<string> {
+  const id = randomUUID();
+  await manager.insert(ShopEntity, { id, name: shop.name, version: 1, settings: settingsOf(shop) });
+  await writeKitRows(manager, id, shop);
+  return id;
+}
+
+/** Changes the kit, if nobody else did since it was read; answers 409 with the kit that stands otherwise. */
+export async function writeKit(source: DataSource, version: number, shop: ShopSnapshot): Promise<KitReply> {
+  for (const [what, items] of [
+    ['saws', shop.saws],
+    ['machines', shop.machines],
+  ] as const)
+    if (new Set(items.map(({ id }) => id)).size < items.length)
+      throw problem(422, 'The kit is not right', `Two ${what} have the same id.`);
+  return source.transaction(async (manager) => {
+    const { id } = await currentShop(manager);
+    const changed = await manager.update(
+      ShopEntity,
+      { id, version },
+      { name: shop.name, version: version + 1, settings: settingsOf(shop) },
+    );
+    if (changed.affected !== 1)
+      throw problem(
+        409,
+        'The kit was changed elsewhere',
+        'Another tab or device changed the kit after you opened it. Yours was not stored.',
+      );
+    await writeKitRows(manager, id, shop);
+    const { shopId: _, ...reply } = await readKit(manager);
+    return reply;
+  });
+}

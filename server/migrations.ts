@@ -1,0 +1,33 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+const kitTable = (name: string) => `CREATE TABLE \`${name}\` (
+  \`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`code\` varchar(80) NOT NULL, \`position\` int NOT NULL, \`details\` longtext NOT NULL,
+  UNIQUE INDEX \`uq_${name}_code\` (\`shop_id\`, \`code\`), PRIMARY KEY (\`id\`),
+  CONSTRAINT \`fk_${name}_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`;
+
+/** The first tables. Migrations only go forward: a mistake is mended by the next one. */
+export class FirstTables1790000000000 implements MigrationInterface {
+  name = 'FirstTables1790000000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    const time = 'datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)';
+    await runner.query(`CREATE TABLE \`shop\` (\`id\` uuid NOT NULL, \`name\` varchar(80) NOT NULL, \`version\` int NOT NULL,
+      \`settings\` longtext NOT NULL, \`created_at\` ${time}, PRIMARY KEY (\`id\`)) ENGINE=InnoDB`);
+    for (const name of ['saw', 'machine', 'allowance']) await runner.query(kitTable(name));
+    await runner.query(`CREATE TABLE \`job\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`name\` varchar(120) NOT NULL,
+      \`purpose\` varchar(400) NOT NULL, \`version\` int NOT NULL, \`created_at\` ${time}, \`changed_at\` ${time},
+      INDEX \`ix_job_shop_changed\` (\`shop_id\`, \`changed_at\`), PRIMARY KEY (\`id\`),
+      CONSTRAINT \`fk_job_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+    await runner.query(`CREATE TABLE \`job_revision\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`job_id\` uuid NOT NULL,
+      \`version\` int NOT NULL, \`aside\` tinyint NOT NULL DEFAULT 0, \`build\` longtext NOT NULL, \`created_at\` ${time},
+      INDEX \`ix_revision_job_version\` (\`job_id\`, \`version\`), PRIMARY KEY (\`id\`),
+      CONSTRAINT \`fk_job_revision_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
+      CONSTRAINT \`fk_job_revision_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
+export const MIGRATIONS = [FirstTables1790000000000];
