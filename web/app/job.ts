@@ -1,0 +1,169 @@
+import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
+import type { JobReply } from '../../contract/api';
+import { applyEdit, type BuildDocument, type Edit } from '../../core/build';
+import type { Outlook } from '../../core/review';
+
+/** How well the open job is kept: stored on the server, on its way, only in this browser, or in conflict. */
+export type Keeping = 'stored' | 'storing' | 'kept here' | 'conflict';
+
+/** Two builds made from one version: this browser's and the one that was stored first. */
+export interface Conflict {
+  mine: BuildDocument;
+  theirs: JobReply;
+}
+
+/** The open job: its build with undo and redo, what is chosen on the screen, and the last prediction. */
+export interface JobState {
+  id?: string;
+  /** Version of the stored build that `build` was made from. */
+  version: number;
+  build?: BuildDocument;
+  past: BuildDocument[];
+  future: BuildDocument[];
+  /** Edits with the same mark, one after the other, are one step of undo. */
+  lastMark?: string;
+  step?: string;
+  piece?: string;
+  underside: boolean;
+  outlook?: Outlook;
+  keeping: Keeping;
+  conflict?: Conflict;
+  /** Why the last edit could not be carried out. */
+  refused?: string;
+}
+
+const MOST_UNDO = 200;
+const initialState: JobState = { version: 0, past: [], future: [], underside: false, keeping: 'stored' };
+
+/** When the chosen step is gone, the flattening or the last step takes its place on the bench. */
+const keepStep = (state: Draft<JobState>): void => {
+  const steps = state.build?.steps ?? [];
+  if (steps.some(({ id }) => id === state.step)) return;
+  state.step = (steps.find(({ kind }) => kind === 'flatten') ?? steps.at(-1))?.id;
+};
+
+/** The build as it stands, not immer's stand-in for it: edits share its parts by reference. */
+const present = (state: Draft<JobState>): BuildDocument | undefined => original(state)?.build;
+
+const replace = (state: Draft<JobState>, next: BuildDocument, mark?: string): void => {
+  const before = present(state);
+  if (!before || next === before) return;
+  if (!mark || mark !== state.lastMark) state.past = [...state.past.slice(-MOST_UNDO + 1), before];
+  state.lastMark = mark;
+  state.future = [];
+  state.build = next;
+  state.keeping = 'storing';
+  state.refused = undefined;
+};
+
+const slice = createSlice({
+  name: 'job',
+  initialState,
+  reducers: {
+    /** A job was read from the server. Choices are kept when it is the one already open. */
+    opened(state, { payload }: PayloadAction<JobReply>) {
+      const same = state.id === payload.id;
+      const { step, piece, underside } = state;
+      const keep = same && payload.build.steps.some(({ id }) => id === step);
+      Object.assign(state, initialState, { id: payload.id, version: payload.version, build: payload.build });
+      const shown = payload.build.steps.findLast((s) => s.kind === 'glue') ?? payload.build.steps.at(-1);
+      Object.assign(state, keep ? { step, piece, underside } : { step: shown?.id });
+    },
+    closed: () => initialState,
+    edited(state, { payload }: PayloadAction<{ edit: Edit; mark?: string }>) {
+      const build = present(state);
+      if (!build) return;
+      try {
+        replace(state, applyEdit(build, payload.edit), payload.mark);
+      } catch (error) {
+        state.refused = (error as Error).message;
+      }
+      keepStep(state);
+    },
+    /** A kept build takes the place of the present one; that can be undone too. */
+    broughtBack(state, { payload }: PayloadAction<BuildDocument>) {
+      replace(state, payload);
+      keepStep(state);
+    },
+    undone(state) {
+      const before = present(state);
+      const previous = state.past.at(-1);
+      if (!previous || !before) return;
+      state.future = [before, ...state.future];
+      state.past = state.past.slice(0, -1);
+      state.build = previous;
+      state.lastMark = undefined;
+      state.keeping = 'storing';
+      keepStep(state);
+    },
+    redone(state) {
+      const before = present(state);
+      const [next, ...rest] = state.future;
+      if (!next || !before) return;
+      state.past = [...state.past, before];
+      state.future = rest;
+      state.build = next;
+      state.lastMark = undefined;
+      state.keeping = 'storing';
+      keepStep(state);
+    },
+    settled(state) {
+      state.lastMark = undefined;
+    },
+    stepChosen(state, { payload }: PayloadAction<string>) {
+      state.step = payload;
+      state.lastMark = undefined;
+    },
+    pieceChosen(state, { payload }: PayloadAction<string | undefined>) {
+      state.piece = payload;
+    },
+    turnedOver(state) {
+      state.underside = !state.underside;
+    },
+    predicted(state, { payload }: PayloadAction<Outlook>) {
+      // A build that stops early keeps the last good scene on the bench.
+      const outlook = payload.scene ? payload : { ...payload, scene: original(state)?.outlook?.scene };
+      Object.assign(state, { outlook });
+    },
+    /** The prediction itself failed: said, with the last good one left on the screen. */
+    notPredicted(state, { payload }: PayloadAction<string>) {
+      state.refused = `This could not be predicted: ${payload}`;
+    },
+    /** The server stored `build` as `version`; newer edits may be under way already. */
+    stored(state, { payload }: PayloadAction<{ id: string; version: number; build: BuildDocument }>) {
+      if (state.id !== payload.id) return;
+      state.version = payload.version;
+      if (present(state) === payload.build) state.keeping = 'stored';
+    },
+    /** The server will not take this build, now or later: the reason, until the next edit. */
+    refusedByServer(state, { payload }: PayloadAction<string>) {
+      state.keeping = 'kept here';
+      state.refused = payload;
+    },
+    /** This browser keeps nothing (private windows, a full disk): only the server does then. */
+    keptNowhere(state) {
+      state.refused = 'This browser cannot keep unsent changes; they are safe once it says “stored”.';
+    },
+    keptHere(state) {
+      if (state.keeping !== 'conflict') state.keeping = 'kept here';
+    },
+    conflicted(state, { payload }: PayloadAction<Conflict>) {
+      state.keeping = 'conflict';
+      state.conflict = payload;
+    },
+    /** The maker chose a side. The other stays among the kept versions. */
+    conflictSettled(state, { payload }: PayloadAction<'mine' | 'theirs'>) {
+      if (!state.conflict) return;
+      const { mine, theirs } = state.conflict;
+      state.conflict = undefined;
+      state.version = theirs.version;
+      state.build = payload === 'mine' ? mine : theirs.build;
+      state.past = [...state.past, payload === 'mine' ? theirs.build : mine];
+      state.keeping = payload === 'mine' ? 'storing' : 'stored';
+      keepStep(state);
+    },
+  },
+});
+
+export const jobActions = slice.actions;
+export const jobReducer = slice.reducer;

@@ -1,0 +1,31 @@
+import { combineSlices, configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { setupListeners } from '@reduxjs/toolkit/query';
+import { useDispatch, useSelector, type TypedUseSelectorHook } from 'react-redux';
+import { api } from './api';
+import type { JobState } from './job';
+
+/** Carries what happens beside the store: prediction in its worker, and storing. */
+export const listener = createListenerMiddleware();
+
+/** The open job joins when the first job is opened (open-job.ts): the list of jobs needs none of its code. */
+export const rootReducer = combineSlices(api).withLazyLoadedSlices<{ job: JobState }>();
+
+export const store = configureStore({
+  reducer: rootReducer,
+  // Builds and outlooks are plain data by their types; walking them on every action would cost more than the action.
+  middleware: (defaults) =>
+    defaults({ serializableCheck: false, immutableCheck: false })
+      .prepend(listener.middleware)
+      .concat(api.middleware),
+});
+
+// Coming back to a tab reads again what other tabs may have changed.
+setupListeners(store.dispatch);
+
+/** The state as the job screens see it: they are loaded after the open job has joined. */
+export type RootState = ReturnType<typeof rootReducer> & { job: JobState };
+export type AppDispatch = typeof store.dispatch;
+export const useAppDispatch: () => AppDispatch = useDispatch;
+export const useAppSelector: TypedUseSelectorHook<RootState> = useSelector;
+/** The open job, for what happens beside the screens. */
+export const openJobState = (): JobState => (store.getState() as RootState).job;

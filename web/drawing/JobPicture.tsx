@@ -1,0 +1,45 @@
+import { useEffect, useId, useRef, useState } from 'react';
+import type { BuildDocument } from '../../core/build';
+import { askForPictures, paintRows } from './pictures';
+
+/** The finished piece from above, as large as the room allows, or at a given scale in mm per pixel where it fits. */
+export function JobPicture({ build, mmPerPx = 0 }: { build: BuildDocument; mmPerPx?: number }) {
+  const asker = useId();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState<{ width: number; height: number }>();
+  useEffect(() => {
+    if (!box.current) return;
+    // Pictures out of sight are not drawn; a long list costs only what is looked at.
+    const sight = new IntersectionObserver(([entry]) => {
+      if (!entry.isIntersecting) return;
+      const { width, height } = entry.boundingClientRect;
+      setRoom({ width, height });
+    });
+    sight.observe(box.current);
+    return () => sight.disconnect();
+  }, []);
+  useEffect(() => {
+    if (!room) return;
+    const density = Math.min(2, window.devicePixelRatio || 1);
+    const within = { width: room.width * density, height: room.height * density };
+    return askForPictures(
+      asker,
+      build,
+      undefined,
+      [{ view: 'face', within, leastPxMm: mmPerPx / density }],
+      (rows) => {
+        if (!canvas.current) return;
+        const { style } = canvas.current;
+        style.width = `${(rows.width * rows.scale) / density}px`;
+        style.height = `${(rows.height * rows.scale) / density}px`;
+        paintRows(canvas.current, rows);
+      },
+    );
+  }, [asker, build, room, mmPerPx]);
+  return (
+    <div ref={box} className="flex h-full w-full items-center justify-center">
+      <canvas ref={canvas} aria-hidden width="0" height="0" className="shadow-[0_1px_3px_rgb(0_0_0/0.25)]" />
+    </div>
+  );
+}

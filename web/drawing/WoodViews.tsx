@@ -1,0 +1,51 @@
+import { useEffect, useId, useMemo, useRef } from 'react';
+import type { BuildDocument } from '../../core/build';
+import type { BenchLayout, Placed } from './layout';
+import { askForPictures, paintRows } from './pictures';
+
+/** The views of a step drawn as wood. The last picture stays, stretched, until the new one covers it. */
+export function WoodViews({
+  build,
+  step,
+  layout,
+  canvasRef,
+}: {
+  build: BuildDocument;
+  step: string | undefined;
+  layout: BenchLayout;
+  canvasRef?: (canvas: HTMLCanvasElement | null) => void;
+}) {
+  const asker = useId();
+  const canvases = useRef(new Map<string, HTMLCanvasElement>());
+  const views = useMemo(() => [layout.face, layout.edge, layout.end], [layout]);
+  useEffect(() => {
+    const density = Math.min(2, window.devicePixelRatio || 1);
+    const wishes = views.map(({ view }) => ({ view, pxMm: layout.mmPerPx / density }));
+    return askForPictures(asker, build, step, wishes, (rows) => {
+      const canvas = canvases.current.get(slotOf(rows.view));
+      if (canvas) paintRows(canvas, rows);
+      if (
+        canvas &&
+        rows.last &&
+        rows.view === views[views.length - 1].view &&
+        rows.from + rows.rgba.length / 4 / rows.width >= rows.height
+      )
+        canvas.dataset.done = String(rows.wish);
+    });
+  }, [asker, build, step, views, layout.mmPerPx]);
+  return views.map((place) => (
+    <canvas
+      key={slotOf(place.view)}
+      aria-hidden
+      className="absolute"
+      style={style(place)}
+      ref={(canvas) => {
+        if (canvas) canvases.current.set(slotOf(place.view), canvas);
+        if (slotOf(place.view) === 'face') canvasRef?.(canvas);
+      }}
+    />
+  ));
+}
+
+const slotOf = (view: string) => (view === 'underside' ? 'face' : view);
+const style = ({ left, top, width, height }: Placed) => ({ left, top, width, height });

@@ -1,0 +1,72 @@
+import { viewFrame, type Scene, type View } from '../../core/picture';
+import type { BenchScene } from '../../core/review';
+
+/** A view's place on the bench, in CSS pixels. */
+export interface Placed {
+  view: View;
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** The three views at one scale, third-angle: the long edge under the face, the end at its right. */
+export interface BenchLayout {
+  /** Millimetres in one CSS pixel. */
+  mmPerPx: number;
+  face: Placed;
+  edge: Placed;
+  end: Placed;
+}
+
+const MARGIN = { left: 62, top: 46, right: 20, bottom: 16 };
+const GAP = 22;
+
+/** Fits the views of a scene into the room there is, all at one scale. */
+export function layBench(
+  scene: BenchScene,
+  side: 'face' | 'underside',
+  room: { width: number; height: number },
+): BenchLayout {
+  const whole: Scene = { cells: [], pieces: scene.pieces, box: scene.box };
+  const size = (view: View) => {
+    const frame = viewFrame(whole, view);
+    return { w: frame.right - frame.left, h: frame.top - frame.bottom };
+  };
+  const [face, edge, end] = [size(side), size('edge'), size('end')];
+  const across = room.width - MARGIN.left - MARGIN.right - GAP;
+  const down = room.height - MARGIN.top - MARGIN.bottom - GAP;
+  const mmPerPx = Math.max(
+    (face.w + end.w) / Math.max(60, across),
+    (face.h + edge.h) / Math.max(60, down),
+    0.02,
+  );
+  const px = (mm: number) => mm / mmPerPx;
+  const spare = across - px(face.w + end.w);
+  const spareDown = down - px(face.h + edge.h);
+  const left = MARGIN.left + Math.max(0, spare / 2);
+  const top = MARGIN.top + Math.max(0, spareDown / 3);
+  return {
+    mmPerPx,
+    face: { view: side, left, top, width: px(face.w), height: px(face.h) },
+    edge: { view: 'edge', left, top: top + px(face.h) + GAP, width: px(edge.w), height: px(edge.h) },
+    end: { view: 'end', left: left + px(face.w) + GAP, top, width: px(end.w), height: px(end.h) },
+  };
+}
+
+/** A piece's rectangle on the face view, in CSS pixels relative to that view. */
+export function onFace(
+  scene: BenchScene,
+  layout: BenchLayout,
+  box: { min: readonly number[]; max: readonly number[] },
+): { left: number; top: number; width: number; height: number } {
+  const k = layout.mmPerPx;
+  const fromTop =
+    layout.face.view === 'underside' ? box.min[1] - scene.box.min[1] : scene.box.max[1] - box.max[1];
+  return {
+    left: (box.min[0] - scene.box.min[0]) / k,
+    top: fromTop / k,
+    width: (box.max[0] - box.min[0]) / k,
+    height: (box.max[1] - box.min[1]) / k,
+  };
+}

@@ -1,0 +1,160 @@
+import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import type { BuildDocument, Step } from '../../../core/build';
+import { glueOf } from '../../../core/build/graph';
+import type { BenchScene, Outlook } from '../../../core/review';
+import { speciesName } from '../../../core/wood/species';
+import { useDisplay } from '../../app/display';
+import { jobActions } from '../../app/job';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { DimensionLine } from '../../drawing/DimensionLine';
+import { layBench, onFace } from '../../drawing/layout';
+import { StripHandles, type Handle } from '../../drawing/StripHandles';
+import { WoodViews } from '../../drawing/WoodViews';
+import { StripTools } from './StripTools';
+import { pieceAction } from './strip-actions';
+
+/** The piece at the chosen step in true projection, and what can be taken hold of. */
+export const Bench = memo(function Bench({
+  build,
+  outlook,
+  step,
+}: {
+  build: BuildDocument;
+  outlook: Outlook;
+  step: Step;
+}) {
+  const dispatch = useAppDispatch();
+  const display = useDisplay();
+  const underside = useAppSelector(({ job }) => job.underside);
+  const piece = useAppSelector(({ job }) => job.piece);
+  const room = useRef<HTMLDivElement>(null);
+  const face = useRef<HTMLCanvasElement>(null);
+  const [size, setSize] = useState<{ width: number; height: number }>();
+  useLayoutEffect(() => {
+    const element = room.current;
+    if (!element) return;
+    const watch = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: element.clientHeight }),
+    );
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  const { scene } = outlook;
+  const layout = useMemo(
+    () => scene && size && layBench(scene, underside ? 'underside' : 'face', size),
+    [scene, size, underside],
+  );
+  const handles = useMemo(
+    () => (scene && layout ? handlesFor(build, outlook, scene, layout) : []),
+    [build, outlook, scene, layout],
+  );
+  const keepFace = useCallback((canvas: HTMLCanvasElement | null) => void (face.current = canvas), []);
+  const shown = outlook.steps.find(({ id }) => id === scene?.step);
+  const laidUp =
+    shown?.kind === 'glue' &&
+    step.kind === 'glue' &&
+    step.along === 'width' &&
+    glueOf(build, step.id)?.id === step.id;
+  const onKey = (id: string, event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const action = pieceAction(build, step, id, event.key);
+    if (!action) return;
+    event.preventDefault();
+    if ('edit' in action) dispatch(jobActions.edited({ edit: action.edit }));
+  };
+  const span = (axis: 0 | 1 | 2) => (scene ? scene.box.max[axis] - scene.box.min[axis] : 0);
+  const loose = (scene?.pieces.length ?? 0) > 1;
+  return (
+    <section aria-label="Bench" className="sheet flex min-h-0 flex-1 flex-col">
+      <div ref={room} className="relative min-h-0 flex-1 overflow-hidden" data-testid="bench">
+        {scene && layout && (
+          <>
+            <WoodViews build={build} step={scene.step} layout={layout} canvasRef={keepFace} />
+            <div
+              className="absolute"
+              style={{
+                left: layout.face.left,
+                top: layout.face.top,
+                width: layout.face.width,
+                height: layout.face.height,
+              }}
+            >
+              <StripHandles
+                handles={handles}
+                chosen={piece}
+                sortable={laidUp && !underside}
+                face={face}
+                onChoose={(id) => dispatch(jobActions.pieceChosen(id))}
+                onMove={(from, to) =>
+                  dispatch(jobActions.edited({ edit: { do: 'moveStrip', step: step.id, from, to } }))
+                }
+                onKey={onKey}
+              />
+            </div>
+            {!loose && (
+              <>
+                <DimensionLine
+                  from={layout.face.left}
+                  length={layout.face.width}
+                  at={layout.face.top - 28}
+                  mm={span(0)}
+                  display={display}
+                />
+                <DimensionLine
+                  from={layout.face.top}
+                  length={layout.face.height}
+                  at={layout.face.left - 40}
+                  vertical
+                  mm={span(1)}
+                  display={display}
+                />
+                <ThicknessMark layout={layout} mm={span(2)} />
+              </>
+            )}
+          </>
+        )}
+        {!scene && (
+          <p className="text-graphite p-6">
+            The drawing appears as soon as the first step can be carried out.
+          </p>
+        )}
+      </div>
+      <StripTools build={build} step={step} />
+    </section>
+  );
+});
+
+function ThicknessMark({ layout, mm }: { layout: NonNullable<ReturnType<typeof layBench>>; mm: number }) {
+  const display = useDisplay();
+  return (
+    <DimensionLine
+      from={layout.end.left}
+      length={layout.end.width}
+      at={layout.face.top - 28}
+      mm={mm}
+      display={display}
+    />
+  );
+}
+
+/** What can be taken hold of at a step: strips before and in their glue-up, slices in theirs. */
+function handlesFor(
+  build: BuildDocument,
+  outlook: Outlook,
+  scene: BenchScene,
+  layout: NonNullable<ReturnType<typeof layBench>>,
+): Handle[] {
+  const shown = outlook.steps.find(({ id }) => id === scene.step);
+  if (!shown || !['rip', 'mill', 'glue', 'slice', 'turn'].includes(shown.kind)) return [];
+  const boxes =
+    shown.laid?.map((laid) => ({ id: laid.piece, box: laid, turned: laid.endForEnd || laid.rollOver })) ??
+    scene.pieces.map((piece) => ({ id: piece.id, box: piece.box, turned: false }));
+  if (shown.kind !== 'glue' && boxes.length < 2) return [];
+  return boxes.map(({ id, box, turned }, i) => {
+    const slot = build.assemblies.flatMap(({ slots }) => slots).find((s) => s.id === id);
+    const name = slot
+      ? `Strip ${i + 1}, ${speciesName(slot.species)}${turned ? ', turned' : ''}`
+      : `Part ${i + 1}${turned ? ', turned' : ''}`;
+    return { id, name, turned, ...onFace(scene, layout, box) };
+  });
+}

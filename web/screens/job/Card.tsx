@@ -1,0 +1,182 @@
+import { memo } from 'react';
+import { stepName, tookBy, type BuildDocument, type Step } from '../../../core/build';
+import type { Outlook, StepOutlook } from '../../../core/review';
+import { GRAIN_SIDES } from '../../../core/solid/contacts';
+import { areaText, massText, volumeText, type Display } from '../../../core/units';
+import { useDisplay } from '../../app/display';
+import { Measure } from '../../parts/Measure';
+import { FindingNote } from './FindingNote';
+import { StepSettings } from './StepSettings';
+import { StripSettings } from './StripSettings';
+import { useEdit } from './use-edit';
+
+/** The chosen step: its findings, its settings, and what is predicted after it. */
+export const Card = memo(function Card({
+  build,
+  outlook,
+  step,
+}: {
+  build: BuildDocument;
+  outlook: Outlook;
+  step: Step;
+}) {
+  const display = useDisplay();
+  const edit = useEdit();
+  const seen = outlook.steps.find(({ id }) => id === step.id);
+  const findings = outlook.findings.filter(
+    (finding) =>
+      finding.step === step.id || (finding.step === '' && step === build.steps[build.steps.length - 1]),
+  );
+  return (
+    <aside aria-label="Step" className="sheet flex w-[344px] shrink-0 flex-col gap-3 overflow-y-auto p-4">
+      <header>
+        <h2 className="text-[18px] leading-tight font-semibold">{stepName(step)}</h2>
+        <p className="text-graphite text-[13.5px]">{subtitle(step, build, seen)}</p>
+      </header>
+      {findings.map((finding) => (
+        <FindingNote key={`${finding.code}${finding.axis}`} finding={finding} />
+      ))}
+      <StepSettings key={step.id} build={build} step={step} />
+      <StripSettings build={build} step={step} seen={seen} />
+      {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
+      {seen && step.id === outlook.finishedStep && <WholeJob outlook={outlook} display={display} />}
+      <label className="text-graphite mt-auto flex items-center gap-2 pt-1 text-[14px]">
+        <input
+          type="checkbox"
+          className="accent-chalk h-4 w-4"
+          checked={step.done ?? false}
+          onChange={(event) => edit({ do: 'setStep', step: step.id, change: { done: event.target.checked } })}
+        />
+        This step is done
+      </label>
+    </aside>
+  );
+});
+
+function subtitle(step: Step, build: BuildDocument, seen: StepOutlook | undefined): string {
+  const machine =
+    'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine)?.name : undefined;
+  if (step.kind === 'glue') return `${seen?.laid?.length ?? '–'} parts along the ${step.along}`;
+  if (step.kind === 'slice') return `${seen?.count ?? '–'} slices against a stop`;
+  if (step.kind === 'rip')
+    return `${build.assemblies.find(({ id }) => id === step.assembly)?.slots.length ?? 0} strips`;
+  if (step.kind === 'turn')
+    return `${seen?.count ?? '–'} pieces: thickness becomes length, and the cut thickness`;
+  return machine ?? (step.kind === 'trim' ? 'long edges first, then the ends' : '');
+}
+
+export function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="border-line flex items-baseline justify-between gap-3 border-b border-dotted py-1">
+      <dt className="text-[14px]">{name}</dt>
+      <dd className="text-right">{children}</dd>
+    </div>
+  );
+}
+
+function Predicted({
+  seen,
+  step,
+  build,
+  display,
+}: {
+  seen: StepOutlook;
+  step: Step;
+  build: BuildDocument;
+  display: Display;
+}) {
+  const allowance = build.shop.allowances;
+  const slack =
+    step.kind === 'trim'
+      ? [
+          step.start.mm + step.end.mm - 2 * allowance.trimEnd.mm,
+          step.near.mm + step.far.mm - 2 * allowance.trimEdge.mm,
+        ]
+      : [];
+  return (
+    <section aria-label="Predicted">
+      <h3 className="label pb-1">After this step, likely 9 times in 10</h3>
+      <dl>
+        {(['Length', 'Width', 'Thickness'] as const).map((name, axis) => (
+          <Row key={name} name={name}>
+            <Measure value={seen.greatest[axis]} display={display} unit />
+            <Off mm={seen.tolerance[axis].likelyMm} worst={seen.tolerance[axis].worstMm} display={display} />
+          </Row>
+        ))}
+        {seen.glue && (
+          <Row name={`${seen.glue.joints} joints, area to glue`}>
+            <span className="rule">{areaText(seen.glue.areaMm2, display)}</span>
+          </Row>
+        )}
+        {tookBy(step, build).length > 0 && (
+          <Row name="Taken away">
+            <span className="rule">
+              {volumeText(seen.lost.kerf + seen.lost.offcut + seen.lost.shaving + seen.lost.dust, display)}
+            </span>
+          </Row>
+        )}
+        {slack.some((mm) => mm > 0.005) && (
+          <Row name="Slack from rounding, ends and edges">
+            <Measure value={Math.max(0, slack[0])} display={display} />,{' '}
+            <Measure value={Math.max(0, slack[1])} display={display} unit />
+          </Row>
+        )}
+        <Row name={seen.count > 1 ? `${seen.count} pieces weigh` : 'Weighs'}>
+          <span className="rule">{massText(seen.massKg, display)}</span>
+        </Row>
+      </dl>
+    </section>
+  );
+}
+
+/** A tolerance to the figures it deserves: thousandths of an inch, or hundredths of a millimetre. */
+function Off({ mm, worst, display }: { mm: number; worst: number; display: Display }) {
+  const text = display.system === 'inch' ? (mm / 25.4).toFixed(3) : mm.toFixed(2);
+  const most = display.system === 'inch' ? (worst / 25.4).toFixed(3) : worst.toFixed(2);
+  return (
+    <span className="rule text-graphite ml-1.5 text-[13px] font-medium" title={`at worst ± ${most}`}>
+      ± {text}
+    </span>
+  );
+}
+
+/** What the joints of the finished piece are worth: long grain holds, end grain hardly. */
+const jointWords = ({ bySideMm2, finishedAreaMm2 }: Outlook['joints']): string =>
+  GRAIN_SIDES.filter((side) => bySideMm2[side] > 0)
+    .map((side) => `${Math.round((100 * bySideMm2[side]) / finishedAreaMm2)} % ${side}`)
+    .join(', ');
+
+function WholeJob({ outlook, display }: { outlook: Outlook; display: Display }) {
+  const total = (cause: 'kerf' | 'offcut' | 'shaving' | 'dust') =>
+    outlook.steps.reduce((sum, step) => sum + step.lost[cause], 0);
+  return (
+    <section aria-label="Wood">
+      <h3 className="label pb-1">Where the wood goes</h3>
+      <dl>
+        <Row name="Wood in">
+          <span className="rule">{volumeText(outlook.woodInMm3, display)}</span>
+        </Row>
+        <Row name="In the piece">
+          <span className="rule">{volumeText(outlook.finishedMm3, display)}</span>
+        </Row>
+        <Row name="Kerf">
+          <span className="rule">{volumeText(total('kerf'), display)}</span>
+        </Row>
+        <Row name="Shavings and dust">
+          <span className="rule">{volumeText(total('shaving') + total('dust'), display)}</span>
+        </Row>
+        <Row name="Offcuts">
+          <span className="rule">{volumeText(total('offcut'), display)}</span>
+        </Row>
+        <Row name={`${outlook.joints.count} joints, glued in all`}>
+          <span className="rule">{areaText(outlook.joints.areaMm2, display)}</span>
+        </Row>
+        {outlook.joints.finishedAreaMm2 > 0 && (
+          <Row name="Joints in the piece">
+            <span className="rule">{jointWords(outlook.joints)}</span>
+          </Row>
+        )}
+      </dl>
+    </section>
+  );
+}

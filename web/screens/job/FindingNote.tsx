@@ -1,0 +1,49 @@
+import { TriangleAlert } from 'lucide-react';
+import type { Finding } from '../../../core/build';
+import { useDisplay } from '../../app/display';
+import { Words } from '../../parts/Words';
+import { useEdit } from './use-edit';
+
+/** A finding with its number, its caution, and what Junta can do about it. */
+export function FindingNote({ finding }: { finding: Finding }) {
+  const display = useDisplay();
+  const edit = useEdit();
+  const quiet = finding.severity === 'note';
+  return (
+    <section
+      aria-label="Finding"
+      data-code={finding.code}
+      className={`border-l-[3px] p-3 text-[14px] ${quiet ? 'border-graphite bg-faint' : 'border-red bg-red-wash'}`}
+    >
+      <p>
+        {!quiet && (
+          <TriangleAlert
+            size={15}
+            className="text-red mr-1.5 inline align-[-2px]"
+            aria-label={finding.severity === 'stop' ? 'Stops here' : 'Warning'}
+          />
+        )}
+        <Words phrase={finding.message} display={display} />
+      </p>
+      {finding.caution && (
+        <p className="pt-1.5 text-[13px]">
+          <strong className="font-semibold">Caution.</strong> {finding.caution}
+        </p>
+      )}
+      {finding.fixes.length > 0 && (
+        <div className="flex flex-wrap gap-2 pt-2">
+          {finding.fixes.map((fix, i) => (
+            <button
+              key={fix.label}
+              type="button"
+              className={`action ${i === 0 ? 'border-chalk text-chalk' : ''}`}
+              onClick={() => edit(fix.edit)}
+            >
+              {fix.label}
+            </button>
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}

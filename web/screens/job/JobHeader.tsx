@@ -1,0 +1,165 @@
+import { Download, History, Keyboard, Redo2, Undo2 } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import type { BuildDocument } from '../../../core/build';
+import type { ShopSnapshot } from '../../../core/kit';
+import { useKitQuery } from '../../app/api';
+import { jobActions, type Keeping } from '../../app/job';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { differences } from './differences';
+import { KeySheet } from './KeySheet';
+import { KeptVersions } from './KeptVersions';
+import { useEdit, useSettle } from './use-edit';
+
+const KEEPING: Record<Keeping, string> = {
+  stored: 'stored',
+  storing: 'storing …',
+  'kept here': 'server away: kept in this browser',
+  conflict: 'changed in two places',
+};
+
+/** Saves a build as a file; the browser asks where. */
+function exportJob(build: BuildDocument): void {
+  const url = URL.createObjectURL(
+    new Blob([`${JSON.stringify(build, null, 2)}\n`], { type: 'application/json' }),
+  );
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = `${
+    build.name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'job'
+  }.junta.json`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** What a build's own kit and the shop's present one do not share, leaving out how numbers are read. */
+const sameKit = (a: ShopSnapshot, b: ShopSnapshot): boolean => {
+  const bare = ({ display: _d, name: _n, ...rest }: ShopSnapshot) => rest;
+  return differences(bare(a), bare(b)).length === 0;
+};
+
+/** The job's name, how well it is kept, undo and redo, and its files and versions. */
+export function JobHeader({ build }: { build: BuildDocument }) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const settle = useSettle();
+  const keeping = useAppSelector(({ job }) => job.keeping);
+  const past = useAppSelector(({ job }) => job.past);
+  const future = useAppSelector(({ job }) => job.future);
+  const refused = useAppSelector(({ job }) => job.refused);
+  const { data: kit } = useKitQuery();
+  const [open, setOpen] = useState<'keys' | 'versions'>();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const inText =
+        target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio';
+      if (
+        (event.ctrlKey || event.metaKey) &&
+        !event.altKey &&
+        !(inText && target.dataset.dirty !== undefined)
+      ) {
+        const key = event.key.toLowerCase();
+        const action =
+          key === 'z'
+            ? event.shiftKey
+              ? jobActions.redone()
+              : jobActions.undone()
+            : key === 'y'
+              ? jobActions.redone()
+              : undefined;
+        if (!action) return;
+        event.preventDefault();
+        dispatch(action);
+      } else if (event.key === '?' && !inText) setOpen('keys');
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, [dispatch]);
+  return (
+    <div className="flex min-h-9 items-center gap-3">
+      <input
+        aria-label="Name of the job"
+        value={build.name}
+        maxLength={120}
+        onBlur={settle}
+        className="hover:border-line focus:border-chalk -ml-1.5 max-w-[420px] min-w-[120px] [field-sizing:content] rounded border border-transparent bg-transparent px-1.5 text-[20px] font-semibold"
+        onChange={(event) =>
+          event.target.value.trim() && edit({ do: 'rename', name: event.target.value }, 'name')
+        }
+      />
+      <span className="text-graphite min-w-0 truncate text-[14px]">{build.use}</span>
+      {kit && !sameKit(kit.shop, build.shop) && (
+        <span className="border-line flex items-center gap-2 rounded border bg-white px-2 py-0.5 text-[13px] whitespace-nowrap">
+          Planned with an earlier kit
+          <button
+            type="button"
+            className="text-chalk font-medium underline"
+            onClick={() => edit({ do: 'useShop', shop: { ...kit.shop, display: build.shop.display } })}
+          >
+            Use the present one
+          </button>
+        </span>
+      )}
+      {refused && (
+        <span role="alert" className="text-red text-[13.5px]">
+          {refused}
+        </span>
+      )}
+      <span className="ml-auto flex items-center gap-1.5">
+        <span
+          role="status"
+          data-testid="keeping"
+          className={`text-[13px] whitespace-nowrap ${keeping === 'stored' || keeping === 'storing' ? 'text-graphite' : 'text-red font-medium'}`}
+        >
+          {KEEPING[keeping]}
+        </span>
+        <button
+          type="button"
+          className="action px-2"
+          aria-label="Undo"
+          title="Undo (Ctrl Z)"
+          disabled={past.length === 0}
+          onClick={() => dispatch(jobActions.undone())}
+        >
+          <Undo2 size={16} />
+        </button>
+        <button
+          type="button"
+          className="action px-2"
+          aria-label="Redo"
+          title="Redo (Ctrl Shift Z)"
+          disabled={future.length === 0}
+          onClick={() => dispatch(jobActions.redone())}
+        >
+          <Redo2 size={16} />
+        </button>
+        <button
+          type="button"
+          className="action px-2"
+          aria-label="Kept versions"
+          title="Kept versions"
+          onClick={() => setOpen('versions')}
+        >
+          <History size={16} />
+        </button>
+        <button type="button" className="action" onClick={() => exportJob(build)}>
+          <Download size={15} aria-hidden /> Export
+        </button>
+        <button
+          type="button"
+          className="action px-2"
+          aria-label="Keys"
+          title="Keys (?)"
+          onClick={() => setOpen('keys')}
+        >
+          <Keyboard size={16} />
+        </button>
+      </span>
+      <KeySheet open={open === 'keys'} onClose={() => setOpen(undefined)} />
+      {open === 'versions' && <KeptVersions onClose={() => setOpen(undefined)} />}
+    </div>
+  );
+}

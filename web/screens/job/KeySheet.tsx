@@ -1,0 +1,34 @@
+import { Window } from '../../parts/Window';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['E', 'turn the chosen strip or slice end for end'],
+  ['R', 'roll it over'],
+  ['D', 'duplicate the strip'],
+  ['Del', 'remove the strip'],
+  ['[  ]', 'move the strip up or down'],
+  ['Space, arrows, Space', 'take up a strip, carry it, put it down'],
+  ['← →', 'on the stick: the step before or after'],
+  ['↑ ↓', 'in a length: one step of the shop’s rule more or less'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z, Ctrl Y', 'redo'],
+  ['Esc', 'leave a field as it was'],
+  ['?', 'this sheet'],
+];
+
+/** All keys of the job screen. */
+export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Window title="Keys" open={open} onClose={onClose}>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt>
+              <kbd className="key text-[14px]">{key}</kbd>
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Window>
+  );
+}

@@ -1,0 +1,113 @@
+import { memo, useMemo, type KeyboardEvent } from 'react';
+import { laths, stepName, type BuildDocument, type Finding, type Lath, type Step } from '../../../core/build';
+import type { Outlook } from '../../../core/review';
+import { AXIS_NAMES } from '../../../core/solid/vec';
+import { useDisplay } from '../../app/display';
+import { jobActions } from '../../app/job';
+import { useAppDispatch } from '../../app/store';
+import { Measure } from '../../parts/Measure';
+import { LathView } from './LathView';
+import { TargetTable } from './TargetTable';
+
+/** The story stick: a lath for each line of work, the one worked on drawn large, and the answer at its end. */
+export const Stick = memo(function Stick({
+  build,
+  outlook,
+  chosen,
+}: {
+  build: BuildDocument;
+  outlook: Outlook;
+  chosen: string | undefined;
+}) {
+  const dispatch = useAppDispatch();
+  const display = useDisplay();
+  const all = useMemo(() => laths(build), [build]);
+  const open = all.find((lath) => lath.steps.some(({ id }) => id === chosen)) ?? all[all.length - 1];
+  const stepIds = build.steps.map(({ id }) => id);
+  const onKeyDown = (event: KeyboardEvent) => {
+    const move = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (!move || !chosen) return;
+    event.preventDefault();
+    const next = stepIds[Math.min(stepIds.length - 1, Math.max(0, stepIds.indexOf(chosen) + move))];
+    dispatch(jobActions.stepChosen(next));
+    document.getElementById(`mark-${next}`)?.focus();
+  };
+  return (
+    <div className="flex items-stretch gap-5">
+      <nav aria-label="Story stick" className="min-w-0 flex-1" onKeyDown={onKeyDown}>
+        {all.map((lath) =>
+          lath === open ? (
+            <LathView
+              key={lath.id}
+              lath={lath}
+              build={build}
+              outlook={outlook}
+              chosen={chosen}
+              display={display}
+              onChoose={(id) => dispatch(jobActions.stepChosen(id))}
+            />
+          ) : (
+            <ThinLath
+              key={lath.id}
+              lath={lath}
+              findings={outlook.findings}
+              size={lastSize(lath, outlook)}
+              onOpen={() => dispatch(jobActions.stepChosen(lath.steps[lath.steps.length - 1].id))}
+            />
+          ),
+        )}
+      </nav>
+      <TargetTable build={build} outlook={outlook} />
+    </div>
+  );
+});
+
+const lastSize = (lath: Lath, outlook: Outlook): readonly number[] =>
+  lath.steps
+    .map(({ id }) => outlook.steps.find((step) => step.id === id))
+    .findLast((step) => step !== undefined)?.greatest ?? [];
+
+/** A line of work that is not being looked at: a thin lath with its name, its size and its rings. */
+function ThinLath({
+  lath,
+  findings,
+  size,
+  onOpen,
+}: {
+  lath: Lath;
+  findings: readonly Finding[];
+  size: readonly number[];
+  onOpen: () => void;
+}) {
+  const display = useDisplay();
+  const own = findings.filter(
+    (finding) => lath.steps.some(({ id }) => id === finding.step) && finding.severity !== 'note',
+  );
+  const names = lath.steps.map((step: Step) => stepName(step)).join(', ');
+  return (
+    <button
+      type="button"
+      onClick={onOpen}
+      title={names}
+      className="group flex h-6 w-full items-center pl-[46px] text-left text-[12.5px]"
+    >
+      <span className="bg-lath border-lath-line group-hover:border-chalk flex h-[17px] w-full items-center gap-3 rounded-[2px] border px-2.5 leading-none">
+        <span className="font-medium">{lath.name}</span>
+        <span className="text-ink/80">
+          {size.map((mm, axis) => (
+            <span key={AXIS_NAMES[axis]}>
+              {axis > 0 && ' × '}
+              <Measure value={mm} display={display} />
+            </span>
+          ))}
+        </span>
+        {lath.into && <span className="text-ink/75 ml-auto">glued in ›</span>}
+        {own.length > 0 && (
+          <span className="border-red text-red rounded-full border-[1.5px] px-1.5 font-semibold">
+            {own.length}
+          </span>
+        )}
+      </span>
+    </button>
+  );
+}

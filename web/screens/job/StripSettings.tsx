@@ -1,0 +1,159 @@
+import { assemblyOf, glueOf, type BuildDocument, type Slot, type Step } from '../../../core/build';
+import type { StepOutlook } from '../../../core/review';
+import { speciesName, SPECIES } from '../../../core/wood/species';
+import { useDisplay } from '../../app/display';
+import { jobActions } from '../../app/job';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { Choice } from '../../parts/Choice';
+import { LengthField } from '../../parts/LengthField';
+import { Measure } from '../../parts/Measure';
+import { Swatch } from '../../parts/Swatch';
+import { useEdit, useSettle } from './use-edit';
+
+const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
+const SIZES = ['width', 'thickness', 'length'] as const;
+
+/** The lay-up as a list, and the chosen strip's wood and section. */
+export function StripSettings({
+  build,
+  step,
+  seen,
+}: {
+  build: BuildDocument;
+  step: Step;
+  seen: StepOutlook | undefined;
+}) {
+  const chosen = useAppSelector(({ job }) => job.piece);
+  const assembly = assemblyOf(build, step.id);
+  if (!assembly || !['rip', 'mill', 'glue'].includes(step.kind)) return null;
+  const glue = glueOf(build, step.id);
+  const order =
+    seen?.laid?.map((laid) => laid.piece) ??
+    (step.kind === 'glue' ? glue?.parts?.map((part) => part.piece) : undefined) ??
+    assembly.slots.map(({ id }) => id);
+  const slots = order
+    .map((id) => assembly.slots.find((slot) => slot.id === id))
+    .filter((slot): slot is Slot => slot !== undefined);
+  const slot = slots.find(({ id }) => id === chosen);
+  return (
+    <>
+      {slot ? (
+        <OneStrip build={build} step={step} slot={slot} nth={slots.indexOf(slot) + 1} />
+      ) : (
+        <AllStrips step={step} slots={slots} />
+      )}
+    </>
+  );
+}
+
+function OneStrip({ build, step, slot, nth }: { build: BuildDocument; step: Step; slot: Slot; nth: number }) {
+  const display = useDisplay();
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const settle = useSettle();
+  const board = slot.strip?.board && build.boards.find(({ id }) => id === slot.strip?.board);
+  const change = (part: Partial<Omit<Slot, 'id'>>, mark?: string) =>
+    edit({ do: 'setSlot', step: step.id, piece: slot.id, change: part }, mark && `${slot.id}.${mark}`);
+  return (
+    <section aria-label={`Strip ${nth}`} className="border-chalk flex flex-col gap-2.5 border-l-[3px] pl-3">
+      <div className="flex items-center justify-between">
+        <h3 className="text-chalk font-semibold">Strip {nth}</h3>
+        <button
+          type="button"
+          className="text-graphite text-[13px] underline"
+          onClick={() => dispatch(jobActions.pieceChosen(undefined))}
+        >
+          all strips
+        </button>
+      </div>
+      <Choice
+        label="Wood"
+        value={slot.species}
+        options={WOODS}
+        onChange={(species) => change({ species, strip: slot.strip?.board ? {} : slot.strip })}
+      />
+      <div className="grid grid-cols-3 gap-2">
+        {SIZES.map((name) => (
+          <LengthField
+            key={`${slot.id}${name}`}
+            label={name === 'width' ? 'Ripped width' : name === 'thickness' ? 'Thickness' : 'Length'}
+            value={slot[name]}
+            display={display}
+            stepMm={build.shop.settingStep.mm}
+            onChange={(next) => change({ [name]: next }, name)}
+            onSettled={settle}
+          />
+        ))}
+      </div>
+      {build.boards.length > 0 && (
+        <Choice
+          label="From board"
+          value={slot.strip?.board ?? 'none'}
+          onChange={(next) =>
+            change(
+              next === 'none'
+                ? { strip: {} }
+                : {
+                    strip: { board: next },
+                    species: build.boards.find(({ id }) => id === next)?.species ?? slot.species,
+                  },
+            )
+          }
+          options={[
+            { value: 'none', label: 'not yet chosen' },
+            ...build.boards.map((b) => ({
+              value: b.id,
+              label: `Board ${b.label}, ${speciesName(b.species)}`,
+            })),
+          ]}
+        />
+      )}
+      {board && (
+        <p className="text-graphite text-[13px]">
+          Board {board.label} is <Measure value={board.length} display={display} /> ×{' '}
+          <Measure value={board.width} display={display} /> ×{' '}
+          <Measure value={board.thickness} display={display} unit />.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function AllStrips({ step, slots }: { step: Step; slots: readonly Slot[] }) {
+  const display = useDisplay();
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  return (
+    <section aria-label="Strips">
+      <div className="flex items-center justify-between pb-1">
+        <h3 className="label">Strips, ripped width × thickness</h3>
+        <button
+          type="button"
+          className="text-chalk text-[13px] font-medium underline"
+          onClick={() => edit({ do: 'addStrip', step: step.id })}
+        >
+          Add a strip
+        </button>
+      </div>
+      <ol className="flex flex-col">
+        {slots.slice(0, 60).map((slot, i) => (
+          <li key={slot.id}>
+            <button
+              type="button"
+              className="hover:bg-chalk-wash flex w-full items-center gap-2 rounded px-1 py-[3px] text-left text-[14px]"
+              onClick={() => dispatch(jobActions.pieceChosen(slot.id))}
+            >
+              <span className="rule text-graphite w-5 text-right text-[13px]">{i + 1}</span>
+              <Swatch species={slot.species} />
+              <span className="min-w-0 flex-1 truncate">{speciesName(slot.species)}</span>
+              <span className="text-[14px]">
+                <Measure value={slot.width} display={display} /> ×{' '}
+                <Measure value={slot.thickness} display={display} />
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,80 @@
+import { Check, X } from 'lucide-react';
+import type { BuildDocument } from '../../../core/build';
+import { DIMENSIONS, type Aim } from '../../../core/build/document';
+import type { Outlook } from '../../../core/review';
+import { useDisplay } from '../../app/display';
+import { Measure } from '../../parts/Measure';
+
+const AIM_SIGN: Record<Aim['aim'], string> = { fixed: '', atLeast: '≥ ', atMost: '≤ ', free: 'free' };
+
+/** At the right end of the stick: asked for, what comes out, and whether that fits. */
+export function TargetTable({ build, outlook }: { build: BuildDocument; outlook: Outlook }) {
+  const display = useDisplay();
+  const target = build.targets[0];
+  const { comparison } = outlook;
+  const share =
+    outlook.woodInMm3 > 0 && comparison
+      ? Math.round((100 * outlook.finishedMm3) / outlook.woodInMm3)
+      : undefined;
+  if (!target) return null;
+  return (
+    <div className="w-[206px] shrink-0 self-end" data-testid="target">
+      <table className="w-full text-[15px]">
+        <thead>
+          <tr className="text-graphite text-left text-[12.5px]">
+            <th className="h-[22px] font-medium">
+              <span className="sr-only">Dimension and what is </span>asked for
+            </th>
+            <th className="font-medium">comes out</th>
+            <th>
+              <span className="sr-only">Fits</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {DIMENSIONS.map((dimension, i) => {
+            const aim = target[dimension];
+            const row = comparison?.[i];
+            return (
+              <tr key={dimension} className="h-[27px]">
+                <td className="font-semibold whitespace-nowrap">
+                  <span className="sr-only">{dimension} </span>
+                  {AIM_SIGN[aim.aim]}
+                  {aim.value && aim.aim !== 'free' && <Measure value={aim.value} display={display} />}
+                </td>
+                <td className={row && !row.fits ? 'text-red' : ''}>
+                  {row ? (
+                    <span className={row.fits ? '' : 'pencil-ring'}>
+                      <Measure value={row.predictedMm} display={display} />
+                    </span>
+                  ) : (
+                    '–'
+                  )}
+                </td>
+                <td className="w-6 text-right">
+                  {row &&
+                    (row.fits ? (
+                      <Check size={18} className="text-green ml-auto" aria-label="fits" />
+                    ) : (
+                      <X
+                        size={18}
+                        className="text-red ml-auto"
+                        aria-label={`off by ${row.differenceMm.toFixed(1)} mm`}
+                      />
+                    ))}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="text-graphite h-6 pt-1 text-[12.5px]">
+        {share !== undefined && (
+          <>
+            of the wood <span className="rule">{share} %</span> is in the piece
+          </>
+        )}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import type { BuildDocument, Edit, Step } from '../../../core/build';
+import { assemblyOf, glueOf } from '../../../core/build/graph';
+
+/** What can be done to the chosen strip or slice, each with its key. */
+export interface PieceAction {
+  name: string;
+  key: string;
+  keyLabel: string;
+  edit: Edit;
+}
+
+/** The actions on a piece at a step; none where the step does not lay up pieces. */
+export function pieceActions(build: BuildDocument, step: Step, piece: string): PieceAction[] {
+  const isStrip = assemblyOf(build, step.id)?.slots.some(({ id }) => id === piece);
+  const glue = glueOf(build, step.id);
+  if (isStrip && glue)
+    return [
+      {
+        name: 'End for end',
+        key: 'e',
+        keyLabel: 'E',
+        edit: { do: 'turnPart', step: glue.id, piece, turn: 'endForEnd' },
+      },
+      {
+        name: 'Roll over',
+        key: 'r',
+        keyLabel: 'R',
+        edit: { do: 'turnPart', step: glue.id, piece, turn: 'rollOver' },
+      },
+      { name: 'Duplicate', key: 'd', keyLabel: 'D', edit: { do: 'duplicateStrip', step: glue.id, piece } },
+      { name: 'Remove', key: 'Delete', keyLabel: 'Del', edit: { do: 'removeStrip', step: glue.id, piece } },
+      ...moves(build, glue.id, piece),
+    ];
+  if (step.kind === 'glue' && step.along === 'length' && step.turns) {
+    const part = Number(piece.split('.').at(-1));
+    const nth = step.parts ? step.parts.findIndex((p) => p.piece === piece) + 1 : part;
+    if (nth > 0)
+      return [
+        {
+          name: step.turns.turn === 'endForEnd' ? 'End for end' : 'Roll over',
+          key: step.turns.turn === 'endForEnd' ? 'e' : 'r',
+          keyLabel: step.turns.turn === 'endForEnd' ? 'E' : 'R',
+          edit: { do: 'flipSlice', step: step.id, part: nth },
+        },
+      ];
+  }
+  return [];
+}
+
+function moves(build: BuildDocument, glue: string, piece: string): PieceAction[] {
+  const step = glueOf(build, glue);
+  const order =
+    step?.parts?.map((part) => part.piece) ?? assemblyOf(build, glue)?.slots.map(({ id }) => id) ?? [];
+  const at = order.indexOf(piece);
+  const move = (to: number, name: string, key: string, keyLabel: string): PieceAction[] =>
+    at < 0 || to < 0 || to >= order.length
+      ? []
+      : [{ name, key, keyLabel, edit: { do: 'moveStrip', step: glue, from: at, to } }];
+  return [...move(at - 1, 'Move up', '[', '['), ...move(at + 1, 'Move down', ']', ']')];
+}
+
+/** The action that a key stands for on a piece. */
+export const pieceAction = (
+  build: BuildDocument,
+  step: Step,
+  piece: string,
+  key: string,
+): PieceAction | undefined =>
+  pieceActions(build, step, piece).find(
+    (action) => action.key === (key.length === 1 ? key.toLowerCase() : key === 'Backspace' ? 'Delete' : key),
+  );

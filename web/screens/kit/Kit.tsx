@@ -1,0 +1,357 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import {
+  MACHINE_KINDS,
+  type AllowanceName,
+  type Machine,
+  type Saw,
+  type ShopSnapshot,
+  type Spread,
+} from '../../../core/kit';
+import type { Length } from '../../../core/units';
+import { problemText, useKitQuery } from '../../app/api';
+import { changeKit } from '../../app/kit';
+import { useDisplay } from '../../app/display';
+import { Choice } from '../../parts/Choice';
+import { LengthField } from '../../parts/LengthField';
+
+const ALLOWANCES: readonly (readonly [AllowanceName, string, string])[] = [
+  ['millFace', 'Milling, each face', 'rough strip to clean strip'],
+  ['millEdge', 'Milling, each edge', 'saw marks off before gluing'],
+  ['flattenPanel', 'Flattening a panel', 'both faces together'],
+  ['flattenBlock', 'Flattening a block', 'both faces together, end grain'],
+  ['trimEnd', 'Trimming, each end', 'kerf included'],
+  ['trimEdge', 'Trimming, each edge', 'kerf included'],
+  ['jointEdge', 'Jointing, each edge', 'before sections are joined'],
+  ['sliceHead', 'Cut off before the first slice', 'squares the end'],
+  ['sliceTail', 'Left in hand after the last slice', 'never slice to the end'],
+];
+const LIMITS: readonly (readonly [
+  keyof Pick<Machine, 'maxWidth' | 'maxThickness' | 'minLength' | 'minThickness' | 'bite'>,
+  string,
+])[] = [
+  ['maxWidth', 'Widest'],
+  ['maxThickness', 'Thickest'],
+  ['minLength', 'Shortest'],
+  ['minThickness', 'Thinnest'],
+  ['bite', 'Most a pass'],
+];
+/** Saws, machines and allowances. Every change is stored; jobs keep the kit they were planned with until asked. */
+export function Kit() {
+  const { data, error } = useKitQuery();
+  const [refused, setRefused] = useState<unknown>();
+  if (error !== undefined && !data)
+    return (
+      <p role="alert" className="text-red p-8">
+        {problemText(error)}
+      </p>
+    );
+  if (!data) return <p className="text-graphite p-8">Reading the kit …</p>;
+  const { shop } = data;
+  const change = (next: ShopSnapshot) => changeKit(() => next, setRefused);
+  return (
+    <main className="mx-auto flex max-w-[1240px] flex-col gap-5 px-5 py-4">
+      <div className="flex items-baseline gap-3">
+        <h1 className="text-[20px] font-semibold">Kit</h1>
+        <span className="text-graphite text-[14px]">
+          Limits are common practice; each machine’s own manual comes first. A limit of 0 means none.
+        </span>
+        {refused !== undefined && (
+          <span role="alert" className="text-red text-[14px]">
+            {problemText(refused)}
+          </span>
+        )}
+      </div>
+      <Saws shop={shop} onChange={change} />
+      <Machines shop={shop} onChange={change} />
+      <AllowanceList shop={shop} onChange={change} />
+    </main>
+  );
+}
+
+interface Part {
+  shop: ShopSnapshot;
+  onChange: (shop: ShopSnapshot) => void;
+}
+
+const Section = ({ title, children }: { title: string; children: ReactNode }) => (
+  <section aria-label={title} className="sheet p-4">
+    <h2 className="pb-2 text-[17px] font-semibold">{title}</h2>
+    {children}
+  </section>
+);
+
+function Size({
+  label,
+  value,
+  onChange,
+  hide = true,
+}: {
+  label: string;
+  value: Length;
+  onChange: (value: Length) => void;
+  hide?: boolean;
+}) {
+  const display = useDisplay();
+  return (
+    <LengthField
+      label={label}
+      hideLabel={hide}
+      value={value}
+      display={display}
+      rule={{ minMm: 0, maxMm: 20_000 }}
+      onChange={onChange}
+      className="w-[92px]"
+    />
+  );
+}
+
+function SpreadFields({
+  name,
+  spread,
+  onChange,
+}: {
+  name: string;
+  spread: Spread;
+  onChange: (spread: Spread) => void;
+}) {
+  return (
+    <>
+      <td className="pr-2">
+        <Size
+          label={`${name}, off by, 9 in 10`}
+          value={spread.likely}
+          onChange={(likely) => onChange({ ...spread, likely })}
+        />
+      </td>
+      <td className="pr-2">
+        <Size
+          label={`${name}, off by at worst`}
+          value={spread.worst}
+          onChange={(worst) => onChange({ ...spread, worst })}
+        />
+      </td>
+    </>
+  );
+}
+
+const fresh = (base: string, used: readonly { id: string }[]): string => {
+  let n = used.length + 1;
+  while (used.some(({ id }) => id === `${base}-${n}`)) n++;
+  return `${base}-${n}`;
+};
+const th = 'label pr-2 pb-1 text-left align-bottom';
+
+function Saws({ shop, onChange }: Part) {
+  const set = (saws: Saw[]) => onChange({ ...shop, saws });
+  const one = (i: number, part: Partial<Saw>) =>
+    set(shop.saws.map((saw, k) => (k === i ? { ...saw, ...part } : saw)));
+  return (
+    <Section title="Saws">
+      <table>
+        <thead>
+          <tr>
+            <th className={th}>Saw</th>
+            <th className={th}>Kerf</th>
+            <th className={th}>Deepest cut</th>
+            <th className={th}>
+              Setting off by,
+              <br />9 in 10
+            </th>
+            <th className={th}>at worst</th>
+            <th>
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {shop.saws.map((saw, i) => (
+            <tr key={saw.id} className="align-top">
+              <td className="pr-2 pb-1.5">
+                <input
+                  aria-label={`Name of saw ${i + 1}`}
+                  className="field w-64 font-sans!"
+                  value={saw.name}
+                  maxLength={60}
+                  onChange={(event) => event.target.value && one(i, { name: event.target.value })}
+                />
+              </td>
+              <td className="pr-2">
+                <Size label={`${saw.name}, kerf`} value={saw.kerf} onChange={(kerf) => one(i, { kerf })} />
+              </td>
+              <td className="pr-2">
+                <Size
+                  label={`${saw.name}, deepest cut`}
+                  value={saw.depth}
+                  onChange={(depth) => one(i, { depth })}
+                />
+              </td>
+              <SpreadFields
+                name={saw.name}
+                spread={saw.setting}
+                onChange={(setting) => one(i, { setting })}
+              />
+              <td>
+                <button
+                  type="button"
+                  className="action px-2"
+                  aria-label={`Remove ${saw.name}`}
+                  disabled={shop.saws.length === 1}
+                  onClick={() => set(shop.saws.filter((_, k) => k !== i))}
+                >
+                  <Trash2 size={15} />
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="action mt-1"
+        onClick={() =>
+          set([...shop.saws, { ...shop.saws[0], id: fresh('saw', shop.saws), name: 'Another saw' }])
+        }
+      >
+        <Plus size={15} aria-hidden /> Add a saw
+      </button>
+    </Section>
+  );
+}
+
+function Machines({ shop, onChange }: Part) {
+  const set = (machines: Machine[]) => onChange({ ...shop, machines });
+  const one = (i: number, part: Partial<Machine>) =>
+    set(shop.machines.map((machine, k) => (k === i ? { ...machine, ...part } : machine)));
+  return (
+    <Section title="Machines that flatten and joint">
+      <table>
+        <thead>
+          <tr>
+            <th className={th}>Machine</th>
+            <th className={th}>Kind</th>
+            {LIMITS.map(([key, name]) => (
+              <th key={key} className={th}>
+                {name}
+              </th>
+            ))}
+            <th className={th}>
+              Setting off by,
+              <br />9 in 10
+            </th>
+            <th className={th}>at worst</th>
+            <th>
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {shop.machines.map((machine, i) => (
+            <tr key={machine.id} className="align-top">
+              <td className="pr-2 pb-1.5">
+                <input
+                  aria-label={`Name of machine ${i + 1}`}
+                  className="field w-36 font-sans!"
+                  value={machine.name}
+                  maxLength={60}
+                  onChange={(event) => event.target.value && one(i, { name: event.target.value })}
+                />
+              </td>
+              <td className="pr-2">
+                <Choice
+                  label={`Kind of ${machine.name}`}
+                  hideLabel
+                  className="w-36"
+                  value={machine.kind}
+                  options={MACHINE_KINDS.map((kind) => ({ value: kind, label: kind }))}
+                  onChange={(kind) => one(i, { kind: kind as Machine['kind'] })}
+                />
+              </td>
+              {LIMITS.map(([key, name]) => (
+                <td key={key} className="pr-2">
+                  <Size
+                    label={`${machine.name}, ${name.toLowerCase()}`}
+                    value={machine[key]}
+                    onChange={(value) => one(i, { [key]: value })}
+                  />
+                </td>
+              ))}
+              <SpreadFields
+                name={machine.name}
+                spread={machine.setting}
+                onChange={(setting) => one(i, { setting })}
+              />
+              <td>
+                <button
+                  type="button"
+                  className="action px-2"
+                  aria-label={`Remove ${machine.name}`}
+                  disabled={shop.machines.length === 1}
+                  onClick={() => set(shop.machines.filter((_, k) => k !== i))}
+                >
+                  <Trash2 size={15} />
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="action mt-1"
+        onClick={() =>
+          set([
+            ...shop.machines,
+            { ...shop.machines[0], id: fresh('machine', shop.machines), name: 'Another machine' },
+          ])
+        }
+      >
+        <Plus size={15} aria-hidden /> Add a machine
+      </button>
+    </Section>
+  );
+}
+
+function AllowanceList({ shop, onChange }: Part) {
+  return (
+    <Section title="Allowances and rule">
+      <div className="grid grid-cols-3 gap-x-8 gap-y-2">
+        {ALLOWANCES.map(([name, title, why]) => (
+          <div key={name} className="flex items-start justify-between gap-3">
+            <span className="text-[14px]">
+              {title}
+              <span className="text-graphite block text-[12.5px]">{why}</span>
+            </span>
+            <Size
+              label={title}
+              value={shop.allowances[name]}
+              onChange={(amount) => onChange({ ...shop, allowances: { ...shop.allowances, [name]: amount } })}
+            />
+          </div>
+        ))}
+        <div className="flex items-start justify-between gap-3">
+          <span className="text-[14px]">
+            Settings are rounded to
+            <span className="text-graphite block text-[12.5px]">finest the shop dials or measures</span>
+          </span>
+          <Size
+            label="Settings are rounded to"
+            value={shop.settingStep}
+            onChange={(settingStep) => onChange({ ...shop, settingStep })}
+          />
+        </div>
+        <div className="flex items-start justify-between gap-3">
+          <span className="text-[14px]">
+            A step between strips counts from
+            <span className="text-graphite block text-[12.5px]">what a thumb can feel</span>
+          </span>
+          <Size
+            label="A step between strips counts from"
+            value={shop.noticeableStep}
+            onChange={(noticeableStep) => onChange({ ...shop, noticeableStep })}
+          />
+        </div>
+      </div>
+    </Section>
+  );
+}

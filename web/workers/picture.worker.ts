@@ -1,0 +1,154 @@
+import { run, type BuildDocument, type Timeline } from '../../core/build';
+import {
+  layOut,
+  scanScene,
+  shadeRows,
+  viewFrame,
+  type Scan,
+  type Scene,
+  type View,
+} from '../../core/picture';
+
+/** A view at a given size of a pixel in mm, or as large as fits a box of pixels but no larger than `leastPxMm`. */
+export type ViewWish =
+  | { view: View; pxMm: number }
+  | { view: View; within: { width: number; height: number }; leastPxMm: number };
+
+/** A wish for pictures of one step. A newer wish from the same asker cancels the older one. */
+export interface PictureWish {
+  asker: string;
+  wish: number;
+  build: BuildDocument;
+  step: string | undefined;
+  views: ViewWish[];
+}
+
+/** Rows of a picture that are ready. `scale` is 2 for the half-size preview. */
+export interface PictureRows {
+  asker: string;
+  wish: number;
+  view: View;
+  scale: 1 | 2;
+  width: number;
+  height: number;
+  from: number;
+  rgba: Uint8ClampedArray<ArrayBuffer>;
+  last: boolean;
+}
+
+const newest = new Map<string, number>();
+const queue: PictureWish[] = [];
+let working = false;
+/** The last builds played, so that another view or step of one costs nothing. */
+const played: { key: string; timeline: Timeline }[] = [];
+
+const pause = () =>
+  new Promise<void>((done) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => done();
+    port2.postMessage(0);
+  });
+
+const rest = () => new Promise<void>((done) => setTimeout(done, 40));
+
+function timelineOf(build: BuildDocument): Timeline {
+  const key = JSON.stringify([
+    build.assemblies,
+    build.boards,
+    build.steps,
+    build.shop.saws,
+    build.shop.machines,
+  ]);
+  const known = played.find((entry) => entry.key === key);
+  if (known) return known.timeline;
+  const timeline = run(build);
+  played.unshift({ key, timeline });
+  played.length = Math.min(played.length, 3);
+  return timeline;
+}
+
+/** While a strip is dragged, drawing rests: the hand needs the processor more. */
+let held = false;
+
+const cancelled = ({ asker, wish }: PictureWish) => newest.get(asker) !== wish;
+
+/** Shades a scan in bands of about 12,000 samples, giving way to newer wishes between them. */
+async function shade(
+  request: PictureWish,
+  view: View,
+  scan: Scan,
+  samples: 1 | 4,
+  scale: 1 | 2,
+  last: boolean,
+): Promise<void> {
+  const band = Math.max(1, Math.floor(12_000 / samples / scan.width));
+  for (let from = 0; from < scan.height; from += band) {
+    do await (held ? rest() : pause());
+    while (held);
+    if (cancelled(request)) return;
+    const to = Math.min(scan.height, from + band);
+    const rgba = new Uint8ClampedArray(scan.width * (to - from) * 4);
+    shadeRows(scan, from, to, samples, rgba);
+    const rows: PictureRows = {
+      asker: request.asker,
+      wish: request.wish,
+      view,
+      scale,
+      width: scan.width,
+      height: scan.height,
+      from,
+      rgba,
+      last,
+    };
+    postMessage(rows, { transfer: [rgba.buffer] });
+  }
+}
+
+/** The size of a pixel that a wish comes to. */
+function pixelOf(wish: ViewWish, scene: Scene): number {
+  if ('pxMm' in wish) return wish.pxMm;
+  const frame = viewFrame(scene, wish.view);
+  return Math.max(
+    wish.leastPxMm,
+    (frame.right - frame.left) / wish.within.width,
+    (frame.top - frame.bottom) / wish.within.height,
+  );
+}
+
+async function draw(request: PictureWish): Promise<void> {
+  const timeline = timelineOf(request.build);
+  const step = timeline.steps.find(({ id }) => id === request.step) ?? timeline.steps.at(-1);
+  if (!step) return;
+  const scene = layOut(step.pieces);
+  const views = request.views.map((wish) => ({ view: wish.view, pxMm: pixelOf(wish, scene) }));
+  for (const { view, pxMm } of views)
+    await shade(request, view, scanScene(scene, view, pxMm * 2), 1, 2, false);
+  for (const { view, pxMm } of views) {
+    if (cancelled(request)) return;
+    await shade(request, view, scanScene(scene, view, pxMm), 4, 1, true);
+  }
+}
+
+async function work(): Promise<void> {
+  if (working) return;
+  working = true;
+  try {
+    for (let next = queue.shift(); next; next = queue.shift()) if (!cancelled(next)) await draw(next);
+  } finally {
+    working = false;
+  }
+}
+
+onmessage = ({ data }: MessageEvent<PictureWish | { asker: string; cancel: true } | { hold: boolean }>) => {
+  if ('hold' in data) {
+    held = data.hold;
+    return;
+  }
+  if ('cancel' in data) {
+    newest.delete(data.asker);
+    return;
+  }
+  newest.set(data.asker, data.wish);
+  queue.push(data);
+  void work();
+};

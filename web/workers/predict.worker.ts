@@ -1,0 +1,6 @@
+import { expose } from 'comlink';
+import { outlook } from '../../core/review';
+
+const worker = { outlook };
+export type PredictWorker = typeof worker;
+expose(worker);
