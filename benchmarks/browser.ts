@@ -1,0 +1,135 @@
+import { chromium } from '@playwright/test';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { fit } from '../core/build';
+import { defaultShop } from '../core/kit';
+// @ts-expect-error plain JavaScript without declarations
+import { startDatabase } from '../scripts/database.mjs';
+// @ts-expect-error plain JavaScript without declarations
+import { browserProgram } from '../scripts/machine.mjs';
+// @ts-expect-error plain JavaScript without declarations
+import { startServer } from '../scripts/serve.mjs';
+import type { Row } from './timing';
+
+const fortyStrips = () =>
+  fit(
+    {
+      pattern: 'panel',
+      length: { aim: 'fixed', value: { mm: 1400 } },
+      width: { aim: 'fixed', value: { mm: 960 } },
+      thickness: { aim: 'fixed', value: { mm: 24 } },
+      woods: ['cherry_black', 'maple_sugar'],
+      module: { mm: 24 },
+      saw: 'table-full',
+      flattenWith: 'sled',
+      trimWith: { saw: 'table-full' },
+      chequer: false,
+      extraSlices: 0,
+      sections: 1,
+    },
+    defaultShop('benchmark'),
+    { name: 'forty strips', use: '' },
+  );
+
+interface TraceEvent {
+  name: string;
+  ph: string;
+  tid: number;
+  pid: number;
+  dur?: number;
+  args?: { name?: string };
+}
+
+/** Longest task of the page's main thread in a trace, ms. */
+function longestTask(trace: Buffer): number {
+  const { traceEvents } = JSON.parse(trace.toString()) as { traceEvents: TraceEvent[] };
+  const main = new Set(
+    traceEvents
+      .filter((e) => e.name === 'thread_name' && e.args?.name === 'CrRendererMain')
+      .map((e) => `${e.pid}:${e.tid}`),
+  );
+  const tasks = traceEvents.filter(
+    (e) => /RunTask$/.test(e.name) && e.ph === 'X' && main.has(`${e.pid}:${e.tid}`),
+  );
+  if (tasks.length === 0) throw new Error('the trace holds no tasks');
+  return Math.max(...tasks.map((e) => (e.dur ?? 0) / 1000));
+}
+
+/** What only a browser can tell: the longest main-thread task while a strip is dragged, and the weight of the first screen. */
+export async function browserRows(): Promise<Row[]> {
+  const dataDir = mkdtempSync(join(tmpdir(), 'junta-bench-'));
+  const database = await startDatabase({ dataDir, port: 4491, fast: true });
+  const server = await startServer({ port: 4490, database: database.settings, quiet: true });
+  const root = process.getuid?.() === 0;
+  const browser = await chromium.launch({
+    executablePath: browserProgram(),
+    args: ['--use-angle=swiftshader', '--disable-background-networking', ...(root ? ['--no-sandbox'] : [])],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const scripts: string[] = [];
+    page.on(
+      'response',
+      (response) =>
+        /\.js$/.test(new URL(response.url()).pathname) && scripts.push(new URL(response.url()).pathname),
+    );
+    await page.goto(`${server.url}/jobs`);
+    await page.getByRole('heading', { name: 'Jobs' }).waitFor();
+    await page.waitForTimeout(500);
+    const isWorker = (path: string) => path.includes('.worker');
+    const weigh = (paths: string[]) =>
+      paths.reduce((sum, path) => sum + gzipSync(readFileSync(`dist/web${path}`)).length, 0) / 1000;
+    const first = weigh(scripts.filter((path) => !isWorker(path)));
+    const workers = weigh(scripts.filter(isWorker));
+    const made = await fetch(`${server.url}/api/jobs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ build: fortyStrips() }),
+    });
+    const { id } = (await made.json()) as { id: string };
+    await page.goto(`${server.url}/jobs/${id}`);
+    await page.locator('[data-strip="40"]').waitFor();
+    await page.waitForTimeout(6000);
+    const longest: number[] = [];
+    for (let round = 0; round < 3; round++) {
+      const [from, to] = [
+        await page.locator('[data-strip="2"]').boundingBox(),
+        await page.locator('[data-strip="39"]').boundingBox(),
+      ];
+      if (!from || !to) throw new Error('no strips to drag');
+      await page.mouse.move(from.x + 100, from.y + from.height / 2);
+      await browser.startTracing(page, {
+        categories: ['toplevel', 'disabled-by-default-devtools.timeline', 'devtools.timeline'],
+      });
+      await page.mouse.down();
+      const start = performance.now();
+      for (let t = 0; t < 1; t = (performance.now() - start) / 2000)
+        await page.mouse.move(from.x + 100, from.y + (to.y - from.y) * t);
+      await page.mouse.up();
+      longest.push(longestTask(await browser.stopTracing()));
+      await page.waitForTimeout(2500);
+    }
+    const typical = longest.sort((a, b) => a - b)[1];
+    return [
+      {
+        what: 'longest main-thread task while a strip is dragged over 40 for 2 s',
+        measured: `${typical.toFixed(0)} ms (of 3: ${longest.map((ms) => ms.toFixed(0)).join(', ')})`,
+        wanted: 'under 50 ms',
+        met: typical < 50,
+      },
+      {
+        what: 'JavaScript for the first screen, compressed',
+        measured: `${first.toFixed(0)} kB (and ${workers.toFixed(0)} kB in workers)`,
+        wanted: 'at most 250 kB',
+        met: first + workers <= 250,
+      },
+    ];
+  } finally {
+    await browser.close();
+    await server.kill();
+    await database.stop();
+    rmSync(dataDir, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,10 @@
+import { browserRows } from './browser';
+import { pictureRows } from './picture';
+import { solidRows } from './solid';
+
+const rows = [...(await solidRows()), ...pictureRows(), ...(await browserRows())];
+const wide = (key: 'what' | 'measured' | 'wanted') => Math.max(...rows.map((row) => row[key].length));
+for (const { what, measured, wanted, met } of rows)
+  console.log(
+    `${met ? 'met ' : 'MISS'}  ${what.padEnd(wide('what'))}  ${measured.padEnd(wide('measured'))}  ${wanted}`,
+  );

@@ -1,0 +1,53 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, makeJob, mark, openJob, test } from './house';
+
+const serious = async (page: import('@playwright/test').Page) => {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map((n) => n.target).join(' ')} ${nodes[0].failureSummary}`);
+};
+
+test('no serious finding of the accessibility checker on any screen', async ({ page, house }) => {
+  test.setTimeout(150_000);
+  for (const address of ['/jobs', '/jobs/new', '/kit', '/tables', '/nowhere']) {
+    await page.goto(house.url + address);
+    await page.waitForTimeout(600);
+    expect(await serious(page), address).toEqual([]);
+  }
+  await openJob(page, house, 'Galley chopping block');
+  for (const step of ['rip', 'slice', 'glue-block', 'trim']) {
+    await mark(page, step).click();
+    expect(await serious(page), step).toEqual([]);
+  }
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  expect(await serious(page), 'keys').toEqual([]);
+  await page.keyboard.press('Escape');
+  await openJob(page, house, 'Boathouse bench top');
+  await mark(page, 'flatten').click();
+  expect(await serious(page), 'finding').toEqual([]);
+});
+
+test('the whole of a lay-up can be made with the keyboard', async ({ page, house }) => {
+  await makeJob(page, house, true, 'no mouse');
+  await page.locator('#mark-glue-block').focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowLeft');
+  await expect(mark(page, 'glue')).toHaveAttribute('aria-current', 'step');
+  await expect(page.locator('[data-strip]')).toHaveCount(8);
+  await page.locator('[data-strip="1"]').focus();
+  await page.keyboard.press('d');
+  await expect(page.locator('[data-strip]')).toHaveCount(9);
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Delete');
+  await expect(page.locator('[data-strip]')).toHaveCount(8);
+  const thickness = page.getByLabel('Thickness', { exact: true });
+  await page.locator('[data-strip="3"]').focus();
+  await thickness.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.locator('[data-code="thickness-step"]')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-code="thickness-step"]')).toHaveCount(0);
+});

@@ -1,0 +1,126 @@
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+// @ts-expect-error plain JavaScript without declarations
+import { startDatabase } from '../scripts/database.mjs';
+// @ts-expect-error plain JavaScript without declarations
+import { startServer } from '../scripts/serve.mjs';
+
+/** A whole Junta of its own: database, server, address. Any part of it can be killed and started again. */
+export interface House {
+  url: string;
+  killServer: () => Promise<void>;
+  startServer: () => Promise<void>;
+  killDatabase: () => Promise<void>;
+  startDatabase: () => Promise<void>;
+}
+
+interface Worker {
+  house: House;
+}
+
+const openHouse = async (
+  port: number,
+  fast: boolean,
+): Promise<{ house: House; close: () => Promise<void> }> => {
+  const dataDir = mkdtempSync(join(tmpdir(), 'junta-e2e-'));
+  let database = await startDatabase({ dataDir, port: port + 1, fast });
+  let server = await startServer({ port, database: database.settings, quiet: true });
+  const house: House = {
+    url: server.url,
+    killServer: () => server.kill(),
+    startServer: async () => {
+      server = await startServer({ port, database: database.settings, quiet: true });
+    },
+    killDatabase: () => database.kill(),
+    startDatabase: async () => {
+      database = await startDatabase({ dataDir, port: port + 1, fast });
+    },
+  };
+  const close = async () => {
+    await server.kill();
+    await database.stop();
+    rmSync(dataDir, { recursive: true, force: true });
+  };
+  return { house, close };
+};
+
+/** Messages that a test may cause on purpose: requests to a server that was killed, answers that refuse. */
+const EXPECTED = /Failed to load resource|net::ERR_/;
+
+/** A page on a house shared by the tests of a worker. A message on the console fails the test. */
+export const test = base.extend<{ quiet: void }, Worker>({
+  house: [
+    async ({}, use, info) => {
+      const { house, close } = await openHouse(4400 + info.parallelIndex * 10, true);
+      await use(house);
+      await close();
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  quiet: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on(
+        'console',
+        (message) =>
+          message.type() === 'error' && !EXPECTED.test(message.text()) && errors.push(message.text()),
+      );
+      page.on('pageerror', (error) => errors.push(error.message));
+      await use();
+      expect(errors).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+/** A house that gives up no durability, to be killed. */
+export const killable = () => openHouse(4480, false);
+
+export { expect };
+
+/** Opens a demo job by its name; waits until the bench stands. */
+export async function openJob(page: Page, house: House, name: string): Promise<string> {
+  await page.goto(`${house.url}/jobs`);
+  await page
+    .getByRole('link', { name: new RegExp(name) })
+    .first()
+    .click();
+  await expect(page.getByTestId('bench')).toBeVisible();
+  await expect(page.getByTestId('target')).toContainText('comes out');
+  return page.url();
+}
+
+/** Makes a job of its own from a brief, so that tests do not stand in each other's way. */
+export async function makeJob(page: Page, house: House, block: boolean, name: string): Promise<string> {
+  await page.goto(`${house.url}/jobs/new`);
+  if (block) await page.getByText('End-grain block').click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByRole('button', { name: 'Make this job' }).click();
+  await expect(page.getByTestId('bench')).toBeVisible();
+  await expect(page.locator('[data-strip="1"]')).toBeVisible();
+  return page.url();
+}
+
+/** The mark of a step on the stick. */
+export const mark = (page: Page, step: string): Locator => page.locator(`[data-step="${step}"]`);
+
+/** Waits until the server has what the screen shows. */
+export const stored = (page: Page) => expect(page.getByTestId('keeping')).toHaveText('stored');
+
+/** The order of the strips as the bench shows it, by id. */
+export const order = (page: Page): Promise<string[]> =>
+  page
+    .locator('[data-strip]')
+    .evaluateAll((strips) => strips.map((strip) => strip.getAttribute('data-id') ?? ''));
+
+/** Types into a length and leaves the field. */
+export async function type(field: Locator, text: string): Promise<void> {
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+/** What comes out, as the target table says: length, width, thickness. */
+export const comesOut = (page: Page): Promise<string[]> =>
+  page.getByTestId('target').locator('tbody tr td:nth-child(2)').allTextContents();

@@ -1,0 +1,140 @@
+import { comesOut, expect, makeJob, mark, openJob, stored, test, type } from './house';
+
+test('the kit is edited, grown and pruned, and is the same after loading again', async ({ page, house }) => {
+  await page.goto(`${house.url}/kit`);
+  await type(page.getByLabel('Bandsaw, kerf'), '3/64');
+  await page.getByRole('button', { name: 'Add a saw' }).click();
+  await page.getByLabel('Name of saw 5').fill('Frame saw');
+  await type(page.getByLabel('Frame saw, kerf'), '1 mm');
+  await page.getByRole('button', { name: 'Remove Track saw' }).click();
+  await page.waitForTimeout(900);
+  await page.reload();
+  await expect(page.getByLabel('Bandsaw, kerf')).toHaveValue('3/64');
+  await expect(page.getByLabel('Name of saw 4')).toHaveValue('Frame saw');
+  await expect(page.getByLabel('Frame saw, kerf')).toHaveValue('1/32');
+  await expect(page.getByText('Track saw')).toHaveCount(0);
+  await page.getByLabel('Planer, widest').fill('wide');
+  await page.getByLabel('Planer, widest').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('not a number');
+  await page.getByLabel('Planer, widest').press('Escape');
+  await type(page.getByLabel('Bandsaw, kerf'), '1/16');
+  await page.waitForTimeout(900);
+});
+
+test('a new saw and a narrower planer are used by the next plan', async ({ page, house }) => {
+  await page.goto(`${house.url}/kit`);
+  await type(page.getByLabel('Planer, widest'), '8');
+  await page.waitForTimeout(900);
+  await makeJob(page, house, false, 'narrow planer');
+  await expect(page.getByRole('button', { name: /Section 1/ })).toBeVisible();
+  await expect.poll(() => comesOut(page)).toEqual(['32', '11 1/2', '7/8']);
+  await page.goto(`${house.url}/kit`);
+  await type(page.getByLabel('Planer, widest'), '13');
+  await page.waitForTimeout(900);
+});
+
+test('woods are found by name, with units, certainty and sources', async ({ page, house }) => {
+  await page.goto(`${house.url}/tables`);
+  await expect.poll(() => page.locator('tbody tr').count()).toBeGreaterThanOrEqual(45);
+  await page.getByLabel('Search').fill('walnut');
+  await expect(page.locator('tbody tr')).toHaveCount(1);
+  await expect(page.locator('tbody')).toContainText('Juglans nigra');
+  await page.getByLabel('Search').fill('no such wood');
+  await expect(page.getByText('No wood of that name.')).toBeVisible();
+  await expect(page.getByText(/Wood Handbook/).first()).toBeVisible();
+});
+
+test('a job is renamed, its steps ticked off, an earlier version brought back and that undone', async ({
+  page,
+  house,
+}) => {
+  await makeJob(page, house, true, 'first name');
+  await page.getByLabel('Name of the job').fill('second name');
+  await stored(page);
+  await mark(page, 'rip').click();
+  await page.getByLabel('This step is done').check();
+  await stored(page);
+  await page.getByRole('button', { name: 'Kept versions' }).click();
+  const versions = page.getByRole('dialog').getByRole('listitem');
+  await expect(versions.last()).toContainText('first name');
+  await versions.last().getByRole('button', { name: 'Bring back' }).click();
+  await expect(page.getByLabel('Name of the job')).toHaveValue('first name');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Name of the job')).toHaveValue('second name');
+  await stored(page);
+  await page.goto(`${house.url}/jobs`);
+  await expect(page.getByRole('link', { name: /second name/ })).toBeVisible();
+  await expect(
+    page.getByRole('link', { name: /second name/ }).getByRole('img', { name: '1 of 9 steps done' }),
+  ).toBeVisible();
+});
+
+test('what cannot be carried out stops at its step, keeps the last drawing, and can be mended', async ({
+  page,
+  house,
+}) => {
+  await makeJob(page, house, true, 'stops');
+  await mark(page, 'flatten').click();
+  await type(page.getByLabel('Off the upper face'), '3');
+  await expect(page.locator('[data-code="nothing-left"]')).toContainText('and the piece has only');
+  await expect(mark(page, 'slice')).toContainText('not reached');
+  await expect(page.getByTestId('bench').locator('canvas')).toHaveCount(3);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-code="nothing-left"]')).toHaveCount(0);
+  await expect(page.getByTestId('target').getByLabel('fits')).toHaveCount(3);
+});
+
+test('too few slices and end grain in the planer carry number, caution and fix', async ({ page, house }) => {
+  await makeJob(page, house, true, 'findings');
+  await mark(page, 'slice').click();
+  await page.getByLabel('Slices', { exact: true }).fill('9');
+  const few = page.locator('[data-code="too-few-slices"]');
+  await expect(few).toContainText('3 slices are missing');
+  await few.getByRole('button', { name: 'Cut 12 slices' }).click();
+  await expect(few).toHaveCount(0);
+  await mark(page, 'flatten-block').click();
+  await page.getByRole('combobox', { name: 'Flatten with' }).click();
+  await page.getByRole('option', { name: 'Planer' }).click();
+  const endGrain = page.locator('[data-code="end-grain-in-planer"]');
+  await expect(endGrain).toContainText('Caution.');
+  await expect(endGrain.getByRole('button', { name: /Planer/ })).toHaveCount(0);
+  await endGrain.getByRole('button', { name: 'Use Drum sander' }).click();
+  await expect(endGrain).toHaveCount(0);
+});
+
+test('a length is stepped by keys and dragged by its unit', async ({ page, house }) => {
+  await makeJob(page, house, true, 'scrub');
+  await mark(page, 'slice').click();
+  const thickness = page.getByLabel('Slice thickness');
+  await expect(thickness).toHaveValue('1 3/4');
+  await thickness.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(thickness).toHaveValue('1 25/32');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(thickness).toHaveValue('1 23/32');
+  const unit = thickness.locator('xpath=following-sibling::span');
+  const box = await unit.boundingBox();
+  if (!box) throw new Error('no unit');
+  await page.mouse.move(box.x + 5, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 5 + 24, box.y + 10, { steps: 6 });
+  await page.mouse.up();
+  await expect(thickness).toHaveValue('1 27/32');
+  await page.keyboard.press('Control+z');
+  await expect(thickness).toHaveValue('1 23/32');
+});
+
+test('the underside shows the other face, with the same strips to choose', async ({ page, house }) => {
+  await openJob(page, house, 'Lamp-room shelf');
+  await mark(page, 'glue').click();
+  const first = await page.locator('[data-strip="1"]').boundingBox();
+  await page.getByRole('button', { name: 'Show the underside' }).click();
+  await expect
+    .poll(async () => (await page.locator('[data-strip="1"]').boundingBox())?.y ?? 0)
+    .toBeGreaterThan((first?.y ?? 0) + 40);
+  await page.locator('[data-strip="1"]').click();
+  await expect(
+    page.getByRole('toolbar', { name: 'Chosen piece' }).getByRole('button', { name: /End for end/ }),
+  ).toBeVisible();
+});

@@ -1,0 +1,25 @@
+import { spawnSync } from 'node:child_process';
+import { needBrowser, needDatabase } from './machine.mjs';
+import { needPackages } from './packages.mjs';
+
+/*
+ * npm run bench: every measurement in one table, as ratios within one run where there is something to compare with.
+ * The benchmarks are bundled like the application itself, so that they measure what runs.
+ */
+needPackages();
+needDatabase();
+needBrowser();
+const { build } = await import('./build.mjs');
+await build();
+const { build: bundle } = await import('esbuild');
+await bundle({
+  entryPoints: ['benchmarks/run.ts'],
+  outfile: 'dist/benchmarks.mjs',
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  logLevel: 'warning',
+});
+process.exit(spawnSync(process.execPath, ['dist/benchmarks.mjs'], { stdio: 'inherit' }).status ?? 1);

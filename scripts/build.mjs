@@ -1,0 +1,55 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+
+const SOURCES = [
+  'core',
+  'contract',
+  'server',
+  'web',
+  'demo',
+  'package.json',
+  'package-lock.json',
+  'vite.config.ts',
+  'tsconfig.json',
+  'scripts/build.mjs',
+];
+
+function digest() {
+  const hash = createHash('sha256');
+  const visit = (path) => {
+    if (!existsSync(path)) return;
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) visit(join(path, name));
+    else hash.update(path).update(readFileSync(path));
+  };
+  SOURCES.forEach(visit);
+  return hash.digest('hex');
+}
+
+/** Builds the interface and the server into dist/, unless nothing they are made of has changed. */
+export async function build() {
+  const stamp = digest();
+  if (existsSync('dist/stamp') && readFileSync('dist/stamp', 'utf8') === stamp) return;
+  console.log('Building ...');
+  const { build: bundle } = await import('esbuild');
+  const web = spawnSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], {
+    stdio: ['ignore', 'inherit', 'inherit'],
+  });
+  if (web.status !== 0) throw new Error('Building the interface failed.');
+  await bundle({
+    entryPoints: ['server/main.ts'],
+    outfile: 'dist/server.mjs',
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: true,
+    logLevel: 'warning',
+  });
+  writeFileSync('dist/stamp', stamp);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) await build();

@@ -1,0 +1,110 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createConnection } from 'mysql2/promise';
+import { afterEach, describe, expect, it } from 'vitest';
+// @ts-expect-error plain JavaScript without declarations
+import { startDatabase } from './database.mjs';
+
+const folders: string[] = [];
+const stops: (() => Promise<unknown>)[] = [];
+const folder = (name: string): string => {
+  const made = mkdtempSync(join(tmpdir(), name));
+  folders.push(made);
+  return made;
+};
+const start = async (dataDir: string, port: number) => {
+  const database = await startDatabase({ dataDir, port });
+  stops.push(() => database.stop());
+  return database;
+};
+const ask = async (settings: any, sql: string): Promise<any> => {
+  const connection = await createConnection(settings);
+  const [rows] = await connection.query(sql);
+  await connection.end();
+  return rows;
+};
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => done(port));
+    });
+  });
+
+afterEach(async () => {
+  for (const stop of stops.splice(0)) await stop();
+  for (const path of folders.splice(0)) rmSync(path, { recursive: true, force: true });
+});
+
+describe('the project’s own database', () => {
+  it('is made where the path has spaces, answers only with its password, and keeps its data through kill -9', async () => {
+    const [dataDir, port] = [folder('junta db with spaces '), await freePort()];
+    const first = await start(dataDir, port);
+    await ask(first.settings, 'CREATE TABLE kept (id INT PRIMARY KEY)');
+    await ask(first.settings, 'INSERT INTO kept VALUES (42)');
+    await expect(ask({ ...first.settings, password: 'wrong' }, 'SELECT 1')).rejects.toThrow(/Access denied/);
+    await expect(ask({ ...first.settings, user: 'root', password: '' }, 'SELECT 1')).rejects.toThrow();
+    expect(statSync(join(dataDir, 'password')).mode & 0o777).toBe(0o600);
+    await first.kill();
+    const again = await start(dataDir, port);
+    expect(again.settings.password).toBe(first.settings.password);
+    expect(await ask(again.settings, 'SELECT id FROM kept')).toEqual([{ id: 42 }]);
+  });
+  it('that already runs is adopted, not started twice', async () => {
+    const [dataDir, port] = [folder('junta-db-'), await freePort()];
+    const first = await start(dataDir, port);
+    const second = await startDatabase({ dataDir, port });
+    expect([second.adopted, second.pid]).toEqual([true, first.pid]);
+  });
+  it('says so when its port belongs to another database', async () => {
+    const port = await freePort();
+    await start(folder('junta-db-'), port);
+    await expect(startDatabase({ dataDir: folder('junta-db-'), port })).rejects.toThrow(
+      `Port ${port} is taken`,
+    );
+  });
+});
+
+describe('npm start', () => {
+  const output = (child: ChildProcess, words: string): Promise<string> =>
+    new Promise((done, fail) => {
+      let all = '';
+      const take = (data: Buffer) => {
+        all += data;
+        if (all.includes(words)) done(all);
+      };
+      child.stdout?.on('data', take);
+      child.stderr?.on('data', take);
+      child.on('exit', () => fail(new Error(`ended before “${words}”: ${all}`)));
+    });
+  it('goes from nothing to the demo shop, brings back a database that dies, and ends everything when told to', async () => {
+    const [dataDir, port, databasePort] = [folder('junta-start-'), await freePort(), await freePort()];
+    const env = {
+      ...process.env,
+      JUNTA_PORT: String(port),
+      JUNTA_DB_PORT: String(databasePort),
+      JUNTA_DATA: dataDir,
+    };
+    const child = spawn(process.execPath, ['scripts/start.mjs'], { env, stdio: ['ignore', 'pipe', 'pipe'] });
+    stops.push(async () => void child.kill('SIGKILL'));
+    const ended = new Promise((done) => child.on('exit', done));
+    expect(await output(child, 'Junta is ready')).toContain(`http://127.0.0.1:${port}`);
+    const jobs = async () => (await fetch(`http://127.0.0.1:${port}/api/jobs`)).json();
+    expect((await jobs()).length).toBeGreaterThanOrEqual(4);
+    expect(await (await fetch(`http://127.0.0.1:${port}/jobs`)).text()).toContain('<div id="root">');
+    const pid = () => Number(readFileSync(join(dataDir, 'mariadb', 'mariadb.pid'), 'utf8'));
+    process.kill(pid(), 'SIGKILL');
+    await expect
+      .poll(async () => (await fetch(`http://127.0.0.1:${port}/api/jobs`)).status, { timeout: 20_000 })
+      .toBe(200);
+    expect((await jobs()).length).toBeGreaterThanOrEqual(4);
+    const last = pid();
+    child.kill('SIGTERM');
+    expect(await ended).toBe(0);
+    expect(() => process.kill(last, 0)).toThrow();
+    await expect(fetch(`http://127.0.0.1:${port}/api/jobs`)).rejects.toThrow();
+  }, 180_000);
+});

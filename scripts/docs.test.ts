@@ -1,0 +1,58 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { stepSchemas } from '../contract/build';
+import { jobFileSchema } from '../contract/jsonschema';
+
+const read = (file: string): string => readFileSync(file, 'utf8');
+const readme = read('README.md');
+const documents = [
+  'README.md',
+  ...readdirSync('docs')
+    .filter((name) => name.endsWith('.md'))
+    .map((name) => `docs/${name}`),
+];
+
+describe('the documents', () => {
+  it('the README names both commands in its first screen, and they exist', () => {
+    const first = readme.split('\n').slice(0, 12).join('\n');
+    const { scripts } = JSON.parse(read('package.json'));
+    for (const name of ['start', 'test']) {
+      expect(first).toContain(`npm ${name}`);
+      expect(scripts).toHaveProperty(name);
+    }
+    for (const [, name] of readme.matchAll(/npm run (?:-s )?([a-z]+)/g)) expect(scripts).toHaveProperty(name);
+  });
+  it('every link leads somewhere, and every picture is shown', () => {
+    for (const document of documents)
+      for (const [, target] of read(document).matchAll(/\]\((?!https?:)([^)#]+)\)/g))
+        expect(
+          existsSync(document.startsWith('docs/') ? `docs/${target}` : target),
+          `${document}: ${target}`,
+        ).toBe(true);
+    for (const picture of readdirSync('docs/screenshots'))
+      expect(readme).toContain(`docs/screenshots/${picture}`);
+  });
+  it('the format names every field and every kind of step that the contract knows', () => {
+    const format = read('docs/format.md');
+    const schema = jobFileSchema() as { properties: Record<string, unknown> };
+    for (const field of Object.keys(schema.properties))
+      expect(format).toContain(
+        `\`${field}\``
+          .replace('`format`', '"format"')
+          .replace('`version`', '"version"')
+          .replaceAll('`"', '"')
+          .replaceAll('"`', '"'),
+      );
+    for (const kind of Object.keys(stepSchemas)) expect(format).toContain(`\`${kind}\``);
+  });
+  it('what is recalled from memory says so where it stands', () => {
+    for (const file of [
+      'core/wood/species.data.json',
+      'core/wood/ciede2000.data.json',
+      'core/kit/lumber.data.json',
+    ]) {
+      expect(JSON.parse(read(file)).about).toMatch(/from memory/);
+      expect(read('docs/sources.md')).toContain(file);
+    }
+  });
+});

@@ -1,0 +1,44 @@
+import { readFileSync, statSync } from 'node:fs';
+import { MOST_BYTES } from '../contract/api';
+import { checkBuild, readJobFile } from '../contract/build';
+import { jobFileSchema } from '../contract/jsonschema';
+import { predict } from '../core/exchange';
+
+/*
+ * Junta on the command line, without interface, server or database:
+ *   predict FILE   the timeline of a job file as JSON
+ *   check FILE     whether a file is a job Junta reads, and what is wrong with it
+ *   schema         the JSON Schema of a job file
+ */
+const USAGE = 'usage: npm run -s junta -- predict FILE | check FILE | schema';
+
+function fail(lines: string[], code: number): never {
+  process.stderr.write(`${lines.join('\n')}\n`);
+  process.exit(code);
+}
+
+function load(file: string) {
+  let content: string;
+  try {
+    const { size } = statSync(file);
+    if (size > MOST_BYTES) fail([`${file}: ${size} bytes; a job file is at most ${MOST_BYTES}.`], 1);
+    content = readFileSync(file, 'utf8');
+  } catch (error) {
+    fail([`${file}: ${(error as Error).message}`], 1);
+  }
+  const checked = readJobFile(content);
+  if (!checked.ok)
+    fail(
+      checked.problems.map(({ path, reason }) => `${file}: ${path}: ${reason}`),
+      1,
+    );
+  return checked.build;
+}
+
+const [command, file] = process.argv.slice(2);
+if (command === 'schema') process.stdout.write(`${JSON.stringify(jobFileSchema(), null, 2)}\n`);
+else if (command === 'predict' && file)
+  process.stdout.write(`${JSON.stringify(predict(load(file)), null, 2)}\n`);
+else if (command === 'check' && file)
+  process.stdout.write(`${file}: ${checkBuild(load(file)).ok ? 'a job this Junta reads' : 'broken'}\n`);
+else fail([USAGE], 2);

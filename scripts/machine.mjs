@@ -1,0 +1,58 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+
+/** A message for the person at the terminal, then the end. */
+export function giveUp(message) {
+  console.error(`\n${message}\n`);
+  process.exit(1);
+}
+
+const SERVER = ['/usr/sbin/mariadbd', '/usr/libexec/mariadbd', '/usr/bin/mariadbd'];
+
+/** The database server's program, or undefined where it is not installed. */
+export const databaseProgram = () => SERVER.find((path) => existsSync(path));
+
+/** The browser for the tests, or undefined where it is not installed. */
+export const browserProgram = () =>
+  ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => existsSync(path));
+
+function runs(command, args) {
+  return spawnSync(command, args, { stdio: 'ignore' }).status === 0;
+}
+
+/** Installs Debian packages: as root, or through sudo where that works without a question; else says what to type. */
+export function installPackages(packages) {
+  const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+  const root = process.getuid?.() === 0;
+  const sudo = !root && runs('sudo', ['-n', 'true']);
+  if (!existsSync('/usr/bin/apt-get') || (!root && !sudo))
+    giveUp(
+      `Junta needs ${packages.join(' and ')}. Please run, as an administrator:\n\n    ${command}\n\nand start again.`,
+    );
+  console.log(`Installing ${packages.join(', ')} ...`);
+  const prefix = sudo ? ['sudo', '-n'] : [];
+  const apt = (args) => {
+    const [program, ...rest] = [...prefix, 'apt-get', ...args];
+    return (
+      spawnSync(program, rest, {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      }).status === 0
+    );
+  };
+  const install = ['install', '-y', '--no-install-recommends', ...packages];
+  if (!apt(install) && !(apt(['update']) && apt(install)))
+    giveUp(`Installing failed. Please run:\n\n    ${command}\n\nand start again.`);
+}
+
+/** Makes sure that the database server is installed. */
+export function needDatabase() {
+  if (!databaseProgram()) installPackages(['mariadb-server-core', 'mariadb-client-core']);
+  if (!databaseProgram()) giveUp('The MariaDB server was installed, but its program mariadbd was not found.');
+}
+
+/** Makes sure that the test browser is installed. */
+export function needBrowser() {
+  if (!browserProgram()) installPackages(['chromium']);
+  if (!browserProgram()) giveUp('Chromium was installed, but its program was not found.');
+}

@@ -1,0 +1,83 @@
+import { chromium } from '@playwright/test';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from './build.mjs';
+import { startDatabase } from './database.mjs';
+import { browserProgram, needBrowser, needDatabase } from './machine.mjs';
+import { startServer } from './serve.mjs';
+
+/* npm run pictures: takes the pictures in docs/screenshots anew, from the demo shop, at 1280 x 800. */
+needDatabase();
+needBrowser();
+await build();
+const dataDir = mkdtempSync(join(tmpdir(), 'junta-pictures-'));
+const database = await startDatabase({ dataDir, port: 4471, fast: true });
+const server = await startServer({ port: 4470, database: database.settings, quiet: true });
+const root = process.getuid?.() === 0;
+const browser = await chromium.launch({
+  executablePath: browserProgram(),
+  args: ['--use-angle=swiftshader', '--disable-background-networking', ...(root ? ['--no-sandbox'] : [])],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+/** Waits until the workers have finished drawing: no pixel of the page changes any more. */
+async function drawn() {
+  let last = '';
+  for (let i = 0; i < 40; i++) {
+    await page.waitForTimeout(700);
+    const now = (await page.screenshot()).toString('base64');
+    if (now === last) return;
+    last = now;
+  }
+}
+async function take(name) {
+  await drawn();
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  console.log(`docs/screenshots/${name}.png`);
+}
+async function open(name) {
+  await page.goto(`${server.url}/jobs`);
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await page.locator('[data-testid=bench]').waitFor();
+}
+const step = (id) => page.locator(`[data-step="${id}"]`).click();
+
+try {
+  await page.goto(`${server.url}/jobs`);
+  await take('jobs');
+  await open('Galley chopping block');
+  await step('glue-block');
+  await page.mouse.move(640, 790);
+  await take('job-block');
+  await step('glue');
+  await page.locator('[data-strip="3"]').click();
+  await page.mouse.move(640, 790);
+  await take('job-strips');
+  await open('Chart-table top');
+  await page.mouse.move(640, 790);
+  await take('job-panel');
+  await open('Boathouse bench top');
+  await step('flatten');
+  await page.mouse.move(640, 790);
+  await take('job-finding');
+  await page.goto(`${server.url}/jobs/new`);
+  await page.getByText('End-grain block').click();
+  await take('new-job');
+  await page.goto(`${server.url}/kit`);
+  await take('kit');
+  await page.goto(`${server.url}/tables`);
+  await take('tables');
+  await open('Tower stair tread');
+  await page.getByRole('button', { name: /inches/ }).click();
+  await page.getByText('millimetres', { exact: true }).click();
+  await page.keyboard.press('Escape');
+  await step('trim');
+  await page.mouse.move(640, 790);
+  await take('job-metric');
+} finally {
+  await browser.close();
+  await server.kill();
+  await database.stop();
+  rmSync(dataDir, { recursive: true, force: true });
+}

@@ -1,0 +1,74 @@
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { browserProgram, needBrowser, needDatabase } from './machine.mjs';
+import { needPackages } from './packages.mjs';
+
+/*
+ * npm test: static checks, unit and server tests on a real database, and the real interface in a browser on the
+ * built application. Ends with the plain line `N passed, N failed`.
+ */
+needPackages();
+needDatabase();
+needBrowser();
+const { check } = await import('./check.mjs');
+const { build } = await import('./build.mjs');
+
+const run = (args, env = {}) =>
+  new Promise((done) => {
+    const child = spawn(process.execPath, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+    child.on('exit', (code) => done(code ?? 1));
+  });
+/** What a runner wrote, or nothing: a run that wrote nothing counts as one failure. */
+const report = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
+
+const total = { passed: 0, failed: 0 };
+const add = ({ passed, failed }) => {
+  total.passed += passed;
+  total.failed += failed;
+};
+rmSync('test-results', { recursive: true, force: true });
+mkdirSync('test-results', { recursive: true });
+
+console.log('Checks');
+add(check());
+
+console.log('\nUnit and server tests');
+const unitCode = await run([
+  'node_modules/vitest/vitest.mjs',
+  'run',
+  '--reporter=dot',
+  '--reporter=json',
+  '--outputFile.json=test-results/unit.json',
+]);
+const unit = report('test-results/unit.json');
+add(
+  unit
+    ? {
+        passed: unit.numPassedTests,
+        failed: unit.numFailedTests + (unitCode && !unit.numFailedTests ? 1 : 0),
+      }
+    : { passed: 0, failed: 1 },
+);
+
+console.log('\nThe interface in a browser');
+try {
+  await build();
+  const browserCode = await run(['node_modules/@playwright/test/cli.js', 'test'], {
+    JUNTA_BROWSER: browserProgram(),
+  });
+  const browser = report('test-results/browser.json')?.stats;
+  add(
+    browser
+      ? {
+          passed: browser.expected + browser.flaky,
+          failed: browser.unexpected + (browserCode && !browser.unexpected ? 1 : 0),
+        }
+      : { passed: 0, failed: 1 },
+  );
+} catch (error) {
+  console.error(error);
+  add({ passed: 0, failed: 1 });
+}
+
+console.log(`\n${total.passed} passed, ${total.failed} failed`);
+process.exit(total.failed ? 1 : 0);
