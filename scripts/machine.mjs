@@ -45,9 +45,13 @@ export function installPackages(packages) {
     giveUp(`Installing failed. Please run:\n\n    ${command}\n\nand start again.`);
 }
 
-/** Makes sure that the database server is installed. */
+/** A program of the second package, which the one that makes the data directory calls. */
+const hasDefaultsProgram = () =>
+  ['/usr/bin/my_print_defaults', '/usr/local/bin/my_print_defaults'].some((path) => existsSync(path));
+
+/** Makes sure that the database server is installed, with all that it needs to make its data. */
 export function needDatabase() {
-  if (!databaseProgram()) installPackages(['mariadb-server-core', 'mariadb-client-core']);
+  if (!databaseProgram() || !hasDefaultsProgram()) installPackages(['mariadb-server-core', 'mariadb-client-core']);
   if (!databaseProgram()) giveUp('The MariaDB server was installed, but its program mariadbd was not found.');
 }
 
