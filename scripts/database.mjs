@@ -66,7 +66,9 @@ function createData(dataDir, user) {
     { encoding: 'utf8' },
   );
   if (made.status !== 0)
-    throw new Error(`The database could not be created: ${made.stderr || made.error?.message || made.stdout}`);
+    throw new Error(
+      `The database could not be created: ${made.stderr || made.error?.message || made.stdout}`,
+    );
   cpSync(join(work, 'd'), join(dataDir, 'mariadb'), { recursive: true });
   rmSync(work, { recursive: true, force: true });
 }

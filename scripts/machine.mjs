@@ -51,7 +51,8 @@ const hasDefaultsProgram = () =>
 
 /** Makes sure that the database server is installed, with all that it needs to make its data. */
 export function needDatabase() {
-  if (!databaseProgram() || !hasDefaultsProgram()) installPackages(['mariadb-server-core', 'mariadb-client-core']);
+  if (!databaseProgram() || !hasDefaultsProgram())
+    installPackages(['mariadb-server-core', 'mariadb-client-core']);
   if (!databaseProgram()) giveUp('The MariaDB server was installed, but its program mariadbd was not found.');
 }
 
