@@ -17,7 +17,7 @@ let connection: Connection;
 let app: ReturnType<typeof createApp>;
 
 beforeAll(async () => {
-  database = await startDatabase({ dataDir, port, fast: true });
+  database = await startDatabase({ dataDir, port });
   connection = connect(database.settings, seedDemo);
   app = createApp(connection);
 });
@@ -149,7 +149,7 @@ describe('a database that goes away', () => {
     expect(away.body.detail).toContain('kept in this browser');
     const fresh = createApp(connect(database.settings, seedDemo));
     expect((await request(fresh).get('/api/jobs')).status).toBe(503);
-    database = await startDatabase({ dataDir, port, fast: true });
+    database = await startDatabase({ dataDir, port });
     expect((await api().get('/api/jobs')).status).toBe(200);
     expect((await request(fresh).get('/api/jobs')).body.length).toBeGreaterThan(0);
   });
