@@ -1,7 +1,15 @@
 import { parseTree, type ParseError } from 'jsonc-parser';
 import * as yup from 'yup';
-import { FORMAT_VERSION, MOST_STRIPS, type BuildDocument, type StepKind } from '../core/build';
-import { exact, id, length, optionalLength, text } from './lengths';
+import {
+  FACE_GRADES,
+  FORMAT_VERSION,
+  GOALS,
+  MOST_STRIPS,
+  type BuildDocument,
+  type StepKind,
+} from '../core/build';
+import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, text } from './lengths';
+import { boardSchema } from './board';
 import { shopSnapshot } from './shop';
 
 const flag = () => yup.boolean().optional();
@@ -21,6 +29,7 @@ const optionalList = <T extends yup.ISchema<unknown>>(item: T, most: number) =>
     .max(most)
     .optional();
 const whole = () => yup.number().integer().required();
+const place = () => amount().min(-100_000).max(100_000);
 
 const aim = () =>
   exact({ aim: oneOf('fixed', 'atLeast', 'atMost', 'free'), value: optionalLength() })
@@ -41,35 +50,27 @@ const target = exact({
   thickness: aim(),
   tolerance: optionalLength(),
 }).required();
-const board = exact({
-  id: id(),
-  label: text(40).required(),
-  species: id(),
-  length: length(),
-  width: length(),
-  thickness: length(),
-  log: text(80).optional(),
-}).required();
 const slot = exact({
   id: id(),
   species: id(),
   length: length(),
   width: length(),
   thickness: length(),
-  grain: yup
-    .string()
-    .oneOf(['flat', 'rift', 'quarter'] as const)
-    .optional(),
-  grade: yup
-    .string()
-    .oneOf(['show', 'hidden'] as const)
-    .optional(),
+  grain: maybeOneOf('flat', 'rift', 'quarter'),
+  grade: maybeOneOf(...FACE_GRADES),
+  gradeBelow: maybeOneOf(...FACE_GRADES),
   set: text(40).optional(),
-  side: yup
-    .string()
-    .oneOf(['up', 'down'] as const)
-    .optional(),
-  strip: exact({ board: text(80).optional(), seed: yup.number().integer().optional() })
+  side: maybeOneOf('up', 'down'),
+  strip: exact({
+    board: text(80).optional(),
+    seed: yup.number().integer().optional(),
+    at: exact({ x: place(), y: place() }).default(undefined).optional(),
+    leaf: yup.number().integer().min(0).max(200).optional(),
+    leaves: yup.number().integer().min(1).max(200).optional(),
+    faceDown: flag(),
+    locked: flag(),
+    excluded: flag(),
+  })
     .default(undefined)
     .optional(),
 }).required();
@@ -221,6 +222,22 @@ export const briefSchema = exact({
   sections: whole().min(0).max(50),
 });
 
+/** How boards are broken down. */
+const breakdownSchema = exact({
+  goal: oneOf(...GOALS),
+  crosscutSaw: id(),
+  ripSaw: id(),
+  resawSaw: id(),
+  resaw: yup.boolean().required(),
+  extraLength: notNegative(),
+  extraWidth: notNegative(),
+  endTrim: notNegative(),
+  edgeTrim: notNegative(),
+  remnant: notNegative(),
+  leastOffcutLength: notNegative(),
+  leastOffcutWidth: notNegative(),
+});
+
 /** The build document as it stands in the file, in the database and on the wire. */
 export const buildSchema = exact({
   format: oneOf('junta-build'),
@@ -231,12 +248,13 @@ export const buildSchema = exact({
   name: text(120).required(),
   use: text(400).defined(),
   targets: list(target, 20),
-  boards: list(board, 500),
+  boards: list(boardSchema(), 500),
   assemblies: list(assembly, 50),
   steps: list(step, 200),
   readings: list(reading, 2000),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),
+  breakdown: breakdownSchema.default(undefined).optional(),
 }).required();
 
 /** What is wrong, and where, in the field's own path. */

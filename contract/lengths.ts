@@ -42,6 +42,16 @@ export const length = () =>
       .default(undefined)
       .optional(),
   }).required();
+/** A length that cannot be less than nothing. */
+export const notNegative = () =>
+  length().test(
+    'not negative',
+    ({ path }) => `${path} must be zero or more`,
+    (value) => (value?.mm ?? 0) >= 0,
+  );
+/** One of a few words, or nothing. */
+export const maybeOneOf = <T extends string>(...values: readonly T[]) =>
+  yup.string().oneOf(values).optional();
 export const optionalLength = () => length().default(undefined).optional();
 
 export const display = () =>

@@ -59,6 +59,7 @@ export const shopSnapshot = () =>
     machines: yup.array(machine.required()).max(40).required(),
     allowances,
     noticeableStep: positive('a step'),
+    woodMoisturePct: amount().min(0).max(30),
   }).required();
 
 /** The kit as the server keeps it, with the version it was read at. */

@@ -9,6 +9,7 @@ import { checkBuild, checkWith } from '../contract/build';
 import { jobFileSchema } from '../contract/jsonschema';
 import { kitBody } from '../contract/shop';
 import type { Connection } from './database';
+import { routeBoards } from './board-routes';
 import { createJob, listJobs, listRevisions, readJob, readJobVersion, readRevision, saveJob } from './jobs';
 import { readKit, writeKit } from './kit';
 import { answerProblems, badFields, problem } from './problems';
@@ -75,6 +76,7 @@ export function createApp(connection: Connection, webRoot?: string): Express {
     const { version, shop } = read(kitBody, request.body);
     response.json(await writeKit(await connection.get(), version, shop));
   });
+  routeBoards(app, connection, read);
   app.get(
     '/api/jobs',
     async (_request, response) => void response.json(await listJobs(await connection.get())),

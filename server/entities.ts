@@ -1,5 +1,6 @@
 import { EntitySchema, type ValueTransformer } from 'typeorm';
-import type { BuildDocument } from '../core/build';
+import type { BoardEvent } from '../contract/board';
+import type { BoardStock, BuildDocument } from '../core/build';
 import type { AllowanceName, Machine, Saw, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
 
@@ -14,7 +15,7 @@ export interface ShopRow {
   id: string;
   name: string;
   version: number;
-  settings: Pick<ShopSnapshot, 'display' | 'settingStep' | 'noticeableStep'>;
+  settings: Pick<ShopSnapshot, 'display' | 'settingStep' | 'noticeableStep' | 'woodMoisturePct'>;
   createdAt: Date;
 }
 export const ShopEntity = new EntitySchema<ShopRow>({
@@ -134,4 +135,66 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
   ],
 });
 
-export const ENTITIES = [ShopEntity, SawEntity, MachineEntity, AllowanceEntity, JobEntity, RevisionEntity];
+/** A board on the rack, or one that was used up and is kept for its history. */
+export interface BoardRow {
+  id: string;
+  shopId: string;
+  number: string;
+  /** 1 while it is on the rack, null once it is used up: numbers are unique among boards on the rack. */
+  live: number | null;
+  species: string;
+  lengthMm: number;
+  widthMm: number;
+  thicknessMm: number;
+  version: number;
+  jobId: string | null;
+  details: Omit<BoardStock, 'id' | 'taken'>;
+  history: BoardEvent[];
+  createdAt: Date;
+}
+export const BoardEntity = new EntitySchema<BoardRow>({
+  name: 'board',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    shopId: { name: 'shop_id', type: 'uuid' },
+    number: { type: 'varchar', length: 40, collation: 'utf8mb4_bin' },
+    live: { type: 'tinyint', nullable: true },
+    species: { type: 'varchar', length: 80 },
+    lengthMm: { name: 'length_mm', type: 'double' },
+    widthMm: { name: 'width_mm', type: 'double' },
+    thicknessMm: { name: 'thickness_mm', type: 'double' },
+    version: { type: 'int' },
+    jobId: { name: 'job_id', type: 'uuid', nullable: true },
+    details: { type: 'longtext', transformer: json },
+    history: { type: 'longtext', transformer: json },
+    createdAt: { name: 'created_at', ...created },
+  },
+  uniques: [{ name: 'uq_board_number', columns: ['shopId', 'live', 'number'] }],
+  indices: [{ name: 'ix_board_job', columns: ['jobId'] }],
+  foreignKeys: [
+    {
+      name: 'fk_board_shop',
+      target: 'shop',
+      columnNames: ['shopId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+    {
+      name: 'fk_board_job',
+      target: 'job',
+      columnNames: ['jobId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'SET NULL',
+    },
+  ],
+});
+
+export const ENTITIES = [
+  ShopEntity,
+  SawEntity,
+  MachineEntity,
+  AllowanceEntity,
+  JobEntity,
+  RevisionEntity,
+  BoardEntity,
+];

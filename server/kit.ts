@@ -63,10 +63,11 @@ async function writeKitRows(manager: EntityManager, shopId: string, shop: ShopSn
   );
 }
 
-const settingsOf = ({ display, settingStep, noticeableStep }: ShopSnapshot) => ({
+const settingsOf = ({ display, settingStep, noticeableStep, woodMoisturePct }: ShopSnapshot) => ({
   display,
   settingStep,
   noticeableStep,
+  woodMoisturePct,
 });
 
 /** Makes the shop; gives its id. */

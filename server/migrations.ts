@@ -30,4 +30,24 @@ export class FirstTables1790000000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstTables1790000000000];
+/** The rack. */
+export class Rack1790100000000 implements MigrationInterface {
+  name = 'Rack1790100000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`CREATE TABLE \`board\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL,
+      \`number\` varchar(40) COLLATE "utf8mb4_bin" NOT NULL, \`live\` tinyint NULL, \`species\` varchar(80) NOT NULL,
+      \`length_mm\` double NOT NULL, \`width_mm\` double NOT NULL, \`thickness_mm\` double NOT NULL, \`version\` int NOT NULL,
+      \`job_id\` uuid NULL, \`details\` longtext NOT NULL, \`history\` longtext NOT NULL,
+      \`created_at\` datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+      INDEX \`ix_board_job\` (\`job_id\`), UNIQUE INDEX \`uq_board_number\` (\`shop_id\`, \`live\`, \`number\`), PRIMARY KEY (\`id\`),
+      CONSTRAINT \`fk_board_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
+      CONSTRAINT \`fk_board_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE SET NULL ON UPDATE NO ACTION) ENGINE=InnoDB`);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
+export const MIGRATIONS = [FirstTables1790000000000, Rack1790100000000];

@@ -1,6 +1,7 @@
 import type { ShopSnapshot } from '../kit';
 import type { Turn } from '../solid';
 import type { Length } from '../units';
+import type { BoardStock, FaceGrade, GrainCut } from './board';
 
 /** What is wanted of one dimension. `value` is missing only where the dimension is free. */
 export interface Aim {
@@ -23,19 +24,6 @@ export interface Target {
   tolerance?: Length;
 }
 
-/** A real board that strips are cut from. The pith lies `pithAcross` and `pithBelow` from the board's corner, in its log. */
-export interface BoardStock {
-  id: string;
-  label: string;
-  species: string;
-  length: Length;
-  width: Length;
-  thickness: Length;
-  log?: string;
-}
-
-export type GrainCut = 'flat' | 'rift' | 'quarter';
-
 /** A place in a lay-up for one strip: its wood and the section it is ripped to. */
 export interface Slot {
   id: string;
@@ -44,11 +32,63 @@ export interface Slot {
   width: Length;
   thickness: Length;
   grain?: GrainCut;
-  grade?: 'show' | 'hidden';
+  /** What its upper and its under face must be; an upper face shows and an under face is hidden if missing. */
+  grade?: FaceGrade;
+  gradeBelow?: FaceGrade;
+  /** Strips of one set come from one board: a book match, a bundle, a run of colour. */
   set?: string;
   side?: 'up' | 'down';
   /** The real wood that fills the slot; without it the strip is drawn from wood not yet chosen. */
-  strip?: { board?: string; seed?: number };
+  strip?: StripSource;
+}
+
+/** Where a strip comes from. With `at` its place on the board is known: the breakdown wrote it there, or a hand. */
+export interface StripSource {
+  board?: string;
+  seed?: number;
+  /** Its least corner, mm from the marked end and the near edge. */
+  at?: { x: number; y: number };
+  /** Which of how many leaves resawn from that place, from the under face up. */
+  leaf?: number;
+  leaves?: number;
+  /** The board's under face becomes the strip's upper one. */
+  faceDown?: boolean;
+  /** Put there by hand: the breakdown is solved around it. */
+  locked?: boolean;
+  /** Left out of the breakdown by hand: this strip comes from elsewhere. */
+  excluded?: boolean;
+}
+
+/** What the breakdown aims at. */
+export type Goal = 'leastWaste' | 'fewestBoards' | 'cheapest' | 'offcutsFirst' | 'keepWide' | 'colour';
+export const GOALS: readonly Goal[] = [
+  'leastWaste',
+  'fewestBoards',
+  'cheapest',
+  'offcutsFirst',
+  'keepWide',
+  'colour',
+];
+
+/** How boards are broken down into this job's strips. */
+export interface BreakdownSettings {
+  goal: Goal;
+  crosscutSaw: string;
+  ripSaw: string;
+  resawSaw: string;
+  /** Whether a thicker board may be resawn into leaves. */
+  resaw: boolean;
+  /** Rough strips are cut longer and wider by this. */
+  extraLength: Length;
+  extraWidth: Length;
+  /** Cleaned off each end and each edge of a board before anything else. */
+  endTrim: Length;
+  edgeTrim: Length;
+  /** Width that must stay in hand at the fence after the last rip; zero where none need stay. */
+  remnant: Length;
+  /** The least offcut worth keeping. */
+  leastOffcutLength: Length;
+  leastOffcutWidth: Length;
 }
 
 /** A group of strips that are glued up together, made `repeat` times. */
@@ -232,6 +272,8 @@ export interface BuildDocument {
   readings: Reading[];
   shop: ShopSnapshot;
   brief?: Brief;
+  /** How its strips come out of boards, once that has been planned. */
+  breakdown?: BreakdownSettings;
 }
 
 /** The most strips one lay-up may hold: more is a slip or an attack. */

@@ -2,13 +2,16 @@ import type { ShopSnapshot } from '../kit';
 import {
   MOST_STRIPS,
   type Aim,
+  type BreakdownSettings,
   type BuildDocument,
   type Cutter,
   type DimensionName,
   type Slot,
   type Step,
+  type StripSource,
   type TurnRule,
 } from './document';
+import type { BoardStock } from './board';
 import { fit } from './fit/fit';
 import { flipPart } from './turns';
 import { assemblyOf, glueOf } from './graph';
@@ -32,7 +35,17 @@ export type Edit =
   | { do: 'setAim'; dimension: DimensionName; aim: Aim }
   | { do: 'lengthenStrips'; step: string; byMm: number }
   | { do: 'replan'; change?: Partial<NonNullable<BuildDocument['brief']>> }
-  | { do: 'useShop'; shop: ShopSnapshot };
+  | { do: 'useShop'; shop: ShopSnapshot }
+  /** Strips get their places on boards; a strip keeps its seed and whether it was left out by hand. */
+  | {
+      do: 'useBoards';
+      boards: BoardStock[];
+      strips: Record<string, StripSource>;
+      breakdown: BreakdownSettings;
+    }
+  | { do: 'setBreakdown'; breakdown: BreakdownSettings }
+  | { do: 'setStrip'; slot: string; change: Partial<StripSource> }
+  | { do: 'setSlots'; slots: string[]; change: Partial<Omit<Slot, 'id'>> };
 
 const ofSlot = (build: BuildDocument, step: string, map: (slots: Slot[]) => Slot[]): BuildDocument => {
   const assembly = assemblyOf(build, step);
@@ -82,6 +95,27 @@ function duplicate(build: BuildDocument, step: string, piece: string): BuildDocu
       .filter((part) => part.piece !== id)
       .flatMap((part) => (part.piece === piece ? [part, { ...part, piece: id }] : [part])),
   );
+}
+
+const everySlot = (build: BuildDocument, map: (slot: Slot) => Slot): BuildDocument => ({
+  ...build,
+  assemblies: build.assemblies.map((assembly) => ({ ...assembly, slots: assembly.slots.map(map) })),
+});
+
+function withBoards(build: BuildDocument, edit: Extract<Edit, { do: 'useBoards' }>): BuildDocument {
+  const placed = everySlot(build, (slot) => {
+    const source = edit.strips[slot.id];
+    if (!source) return slot;
+    const { strip: before, ...rest } = slot;
+    const seed = before?.seed === undefined ? {} : { seed: before.seed };
+    const strip = { ...seed, ...source };
+    return Object.keys(strip).length > 0 ? { ...rest, strip } : rest;
+  });
+  const named = new Set(placed.assemblies.flatMap(({ slots }) => slots.map(({ strip }) => strip?.board)));
+  const kept = build.boards.filter(
+    ({ id }) => named.has(id) && !edit.boards.some((board) => board.id === id),
+  );
+  return { ...placed, boards: [...edit.boards, ...kept], breakdown: edit.breakdown };
 }
 
 /**
@@ -163,9 +197,19 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
         name: build.name,
         use: build.use,
       });
-      return { ...planned, boards: build.boards };
+      return { ...planned, boards: build.boards, ...(build.breakdown && { breakdown: build.breakdown }) };
     }
     case 'useShop':
       return { ...build, shop: edit.shop };
+    case 'useBoards':
+      return withBoards(build, edit);
+    case 'setBreakdown':
+      return { ...build, breakdown: edit.breakdown };
+    case 'setStrip':
+      return everySlot(build, (slot) =>
+        slot.id === edit.slot ? { ...slot, strip: { ...slot.strip, ...edit.change } } : slot,
+      );
+    case 'setSlots':
+      return everySlot(build, (slot) => (edit.slots.includes(slot.id) ? { ...slot, ...edit.change } : slot));
   }
 }

@@ -1,4 +1,5 @@
 export * from './arithmetic';
+export * from './board';
 export * from './document';
 export * from './edit';
 export * from './finding';
@@ -6,6 +7,8 @@ export * from './fit/aims';
 export * from './fit/fit';
 export * from './fit/machines';
 export * from './graph';
+export * from './parcel';
+export { claimsOn } from './run/boards';
 export * from './run/run';
 export * from './timeline';
 export * from './tolerance';

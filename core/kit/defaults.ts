@@ -119,7 +119,7 @@ const allowances: Allowances = {
   sliceTail: typed('3'),
 };
 
-/** A small shop with the usual machines, as a starting point. Every value can be changed in the Kit. */
+/** A small shop, heated to about 8 % wood moisture (common practice), with the usual machines, as a starting point. Every value can be changed in the Kit. */
 export const defaultShop = (name: string): ShopSnapshot => ({
   name,
   display: DEFAULT_DISPLAY,
@@ -128,4 +128,5 @@ export const defaultShop = (name: string): ShopSnapshot => ({
   machines: structuredClone(machines),
   allowances: structuredClone(allowances),
   noticeableStep: typed('1/64'),
+  woodMoisturePct: 8,
 });

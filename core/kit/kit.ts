@@ -74,6 +74,8 @@ export interface ShopSnapshot {
   allowances: Allowances;
   /** A step between neighbours that a thumb can feel and a maker would point out. */
   noticeableStep: Length;
+  /** Moisture that wood comes to in this shop, %. */
+  woodMoisturePct: number;
 }
 
 /** Whether a machine turns what it takes off into dust or into shavings. */

@@ -15,6 +15,12 @@ export const colourDifference = (a: OkLab, b: OkLab): number =>
 export const labDifference = (a: readonly number[], b: readonly number[]): number =>
   ciede2000({ mode: 'lab65', l: a[0], a: a[1], b: a[2] }, { mode: 'lab65', l: b[0], a: b[1], b: b[2] });
 
+/** Lab under D65 of a colour written `#rrggbb`; undefined for anything else. */
+export function labOfColour(colour: string): readonly [number, number, number] | undefined {
+  const lab = /^#[0-9a-f]{6}$/i.test(colour) ? toLab65(colour) : undefined;
+  return lab && [lab.l, lab.a, lab.b];
+}
+
 /** OKLab to linear sRGB, into `out` (matrices of Ottosson 2020, "A perceptual color space for image processing"). */
 export function okLabToLinear(L: number, a: number, b: number, out: Float64Array): void {
   const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;

@@ -1,9 +1,17 @@
 import type { Machine, Saw } from '../../kit';
-import type { Ledger } from '../../solid';
+import type { Blank, Ledger } from '../../solid';
 import type { BuildDocument, Step } from '../document';
 import type { Finding } from '../finding';
 import type { Sources } from '../tolerance';
 import type { Laid, WorkPiece } from '../timeline';
+
+/** A board after all its cuts: the strips that wait for their step, and what the cuts took. */
+export interface CutBoard {
+  strips: Map<string, Blank>;
+  lost: Ledger;
+  /** Wood that this build takes in with the board: without the strips, which count when they are picked up. */
+  woodInMm3: number;
+}
 
 /** What every step may look at while a build is run. */
 export interface RunContext {
@@ -11,6 +19,8 @@ export interface RunContext {
   sources: Sources;
   /** Findings of steps that go on all the same. */
   notes: Finding[];
+  /** Boards that are cut already, by id: a board is cut once, and its strips wait for the step that takes them. */
+  cutBoards: Map<string, CutBoard>;
 }
 
 /** What a step gives back: its pieces and what it took, or the finding that stopped it. */

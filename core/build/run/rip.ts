@@ -5,61 +5,21 @@ import {
   book,
   boxBlank,
   emptyLedger,
+  mergeLedgers,
   sawCut,
   splitBlank,
   toOrigin,
   type Blank,
   type Ledger,
   type Origin,
-  type Rigid,
 } from '../../solid';
-import { chance, hash } from '../../wood';
-import type { BoardStock, GrainCut, RipStep, Slot } from '../document';
+import type { BoardStock } from '../board';
+import type { RipStep, Slot } from '../document';
 import { settingErrors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
+import { cutBoard, faultsOnStrips } from './boards';
 import { isStopped, sawOf, stopAt, type Outcome, type RunContext } from './context';
-
-/** A whole number from a text, the same on every machine. */
-export const seedOf = (text: string): number => {
-  let h = 7;
-  for (let i = 0; i < text.length; i++) h = hash(h, text.charCodeAt(i));
-  return h % 9973;
-};
-
-const GRAIN_TURN: Record<GrainCut, [number, number]> = {
-  flat: [-0.18, 0.18],
-  rift: [0.6, 0.95],
-  quarter: [1.38, 1.72],
-};
-
-/**
- * Where in its log a board lay: the pith under the middle of its face (flat-sawn) or beside its edge (quartersawn),
- * at a distance that the seed decides. Wood whose log nobody has looked at is drawn from such a guess.
- */
-export function placeInLog(seed: number, width: number, thickness: number, grain?: GrainCut): Rigid {
-  const pick = chance(seed, 1);
-  const cut: GrainCut = grain ?? (pick < 0.55 ? 'flat' : pick < 0.8 ? 'rift' : 'quarter');
-  const [from, to] = GRAIN_TURN[cut];
-  const turned = from + (to - from) * chance(seed, 2) + (chance(seed, 3) < 0.5 ? 0 : Math.PI);
-  const c = Math.cos(turned);
-  const s = Math.sin(turned);
-  const reach = Math.hypot(width, thickness) / 2;
-  const pith = reach + 25 + 90 * chance(seed, 4);
-  return [
-    0,
-    c,
-    -s,
-    (-c * width + s * thickness) / 2,
-    0,
-    s,
-    c,
-    pith - (s * width + c * thickness) / 2,
-    1,
-    0,
-    0,
-    400 * chance(seed, 5),
-  ];
-}
+import { logOf, placeInLog, seedOf } from './log';
 
 /** Rips an assembly's strips: from the boards named, or from wood not yet chosen, which then counts as wood in. */
 export function runRip(step: RipStep, context: RunContext): Outcome {
@@ -96,7 +56,22 @@ export function runRip(step: RipStep, context: RunContext): Outcome {
         { strip: index + 1 },
       );
     let blank: Blank;
-    if (board) {
+    if (board && slot.strip?.at) {
+      let cut = context.cutBoards.get(board.id);
+      if (!cut) {
+        const sawn = cutBoard(step, board, context);
+        if ('stop' in sawn) return sawn;
+        cut = sawn;
+        context.cutBoards.set(board.id, cut);
+        context.notes.push(...faultsOnStrips(step, board, context));
+        woodInMm3 += cut.woodInMm3;
+        lost = mergeLedgers(lost, cut.lost);
+      }
+      const waiting = cut.strips.get(slot.id);
+      if (!waiting) throw new Error(`run: board ${board.id} has no strip ${slot.id}`);
+      blank = waiting;
+      woodInMm3 += blankVolume(blank);
+    } else if (board) {
       let state = sawn.get(board.id);
       if (!state) {
         state = startBoard(board);
@@ -171,16 +146,14 @@ interface BoardState {
 }
 
 function startBoard(board: BoardStock): BoardState {
-  const seed = seedOf(board.log ?? board.id);
-  const origin: Origin = { board: board.id, species: board.species, seed, shade: seedOf(board.id) };
+  const origin: Origin = {
+    board: board.id,
+    species: board.species,
+    seed: seedOf(board.log ?? board.id),
+    shade: seedOf(board.id),
+  };
   const size = [board.length.mm, board.width.mm, board.thickness.mm] as const;
-  const rest = boxBlank(
-    size,
-    placeInLog(seed + seedOf(board.id), size[1], size[2], 'flat'),
-    origin,
-    board.id,
-  );
-  return { board, rest, used: 0, strips: 0 };
+  return { board, rest: boxBlank(size, logOf(board), origin, board.id), used: 0, strips: 0 };
 }
 
 function takeStrip(step: RipStep, state: BoardState, slot: Slot, index: number, saw: Saw) {

@@ -29,7 +29,7 @@ export const MOST_CELLS = 20_000;
  */
 export function run(build: BuildDocument): Timeline {
   const sources: Sources = new Map();
-  const context: RunContext = { build, sources, notes: [] };
+  const context: RunContext = { build, sources, notes: [], cutBoards: new Map() };
   const outputs = new Map<string, WorkPiece[]>();
   const madeBy = new Map<string, string>();
   const consumed = new Set<string>();

@@ -1,0 +1,62 @@
+import type { BoardStock, BreakdownSettings, Edit, StripSource, TakenPlace } from '../build';
+import type { Demand } from './demand';
+import type { Problem } from './problem';
+import type { Answer } from './answer';
+
+/** A board as a job keeps it: without what only the rack knows. */
+const snapshot = (board: BoardStock): BoardStock => {
+  const { id, label, species, length, width, thickness, log, sold, grain, pith, ringRadius, fibre } = board;
+  const { goodFace, sapEdge, colour, price, moisturePct, arrived, warp, faults } = board;
+  const whole = {
+    ...{ id, label, species, length, width, thickness, log, sold, grain, pith, ringRadius, fibre },
+    ...{ goodFace, sapEdge, colour, price, moisturePct, arrived, warp, faults },
+  };
+  return Object.fromEntries(
+    Object.entries(whole).filter(([, value]) => value !== undefined),
+  ) as unknown as BoardStock;
+};
+
+/**
+ * The edit that writes an answer into one of its jobs: the boards it uses, each strip's place, and on those boards the
+ * places that other copies and jobs take. Strips without wood lose the board they had.
+ */
+export function answerEdit(
+  problem: Problem,
+  demand: Demand,
+  answer: Pick<Answer, 'places'>,
+  job: number,
+  settings: BreakdownSettings,
+): Edit {
+  const strips: Record<string, StripSource> = {};
+  const used = new Set<string>();
+  const taken = new Map<string, TakenPlace[]>();
+  const byId = new Map(problem.strips.map((strip) => [strip.id, strip]));
+  for (const [, wanted] of demand.of) if (wanted.job === job && wanted.copy === 0) strips[wanted.slot] = {};
+  for (const { strip, board, x, y, leaf, leaves, faceDown } of answer.places) {
+    const wanted = demand.of.get(strip);
+    const size = byId.get(strip);
+    if (!wanted || !size) continue;
+    if (wanted.job === job && wanted.copy === 0) {
+      used.add(board);
+      strips[wanted.slot] = {
+        board,
+        at: { x, y },
+        ...(leaves > 1 ? { leaf, leaves } : {}),
+        ...(faceDown ? { faceDown } : {}),
+        ...(size.locked ? { locked: true } : {}),
+      };
+    } else {
+      if (wanted.job === job) used.add(board);
+      const { length, width, thickness } = size;
+      const place: TakenPlace = { label: wanted.label, x, y, length, width, thickness };
+      taken.set(board, [...(taken.get(board) ?? []), leaves > 1 ? { ...place, leaf, leaves } : place]);
+    }
+  }
+  const boards = problem.boards
+    .filter(({ id }) => used.has(id))
+    .map((board) => {
+      const places = taken.get(board.id);
+      return { ...snapshot(board), ...(places ? { taken: places } : {}) };
+    });
+  return { do: 'useBoards', boards, strips, breakdown: settings };
+}

@@ -1,0 +1,133 @@
+import {
+  userOf,
+  type Assembly,
+  type BreakdownSettings,
+  type BuildDocument,
+  type RipStep,
+  type Slot,
+} from '../build';
+import { typed, type ShopSnapshot } from '../kit';
+import type { CuttingRules, WantedStrip } from './problem';
+
+/** Which strip of which job a wanted strip is. `copy` counts from 0 where a job is made several times. */
+export interface Wanted {
+  job: number;
+  slot: string;
+  copy: number;
+  /** What is pencilled on it: the job's letter where there are several, and the strip's number in its lay-up. */
+  label: string;
+}
+
+/** What some jobs need from the rack. */
+export interface Demand {
+  strips: WantedStrip[];
+  of: Map<string, Wanted>;
+}
+
+/** How a shop breaks boards down until told otherwise: with the job's own saw, one inch in hand (common practice). */
+export function defaultBreakdown(build: BuildDocument): BreakdownSettings {
+  const { saws } = build.shop;
+  const rip = build.steps.find((step): step is RipStep => step.kind === 'rip');
+  const own = rip?.saw ?? saws[0]?.id ?? '';
+  const resaw = saws.toSorted((a, b) => b.depth.mm - a.depth.mm)[0]?.id ?? own;
+  return {
+    goal: 'leastWaste',
+    crosscutSaw: own,
+    ripSaw: own,
+    resawSaw: resaw,
+    resaw: true,
+    extraLength: { mm: 0 },
+    extraWidth: { mm: 0 },
+    endTrim: typed('1/2'),
+    edgeTrim: typed('1/8'),
+    remnant: typed('1'),
+    leastOffcutLength: typed('12'),
+    leastOffcutWidth: typed('1 1/2'),
+  };
+}
+
+/** A job's breakdown settings, or the shop's usual ones. */
+export const settingsOf = (build: BuildDocument): BreakdownSettings =>
+  build.breakdown ?? defaultBreakdown(build);
+
+/** Settings as the solver needs them: saws by their kerfs. A saw that is gone counts with the first one's kerf. */
+export function rulesOf(settings: BreakdownSettings, shop: ShopSnapshot): CuttingRules {
+  const saw = (id: string) => shop.saws.find((candidate) => candidate.id === id) ?? shop.saws[0];
+  return {
+    crosscutKerf: saw(settings.crosscutSaw)?.kerf.mm ?? 0,
+    ripKerf: saw(settings.ripSaw)?.kerf.mm ?? 0,
+    resawKerf: saw(settings.resawSaw)?.kerf.mm ?? 0,
+    resaw: settings.resaw,
+    resawReach: saw(settings.resawSaw)?.depth.mm ?? 0,
+    endTrim: settings.endTrim.mm,
+    edgeTrim: settings.edgeTrim.mm,
+    remnant: settings.remnant.mm,
+    leastOffcutLength: settings.leastOffcutLength.mm,
+    leastOffcutWidth: settings.leastOffcutWidth.mm,
+  };
+}
+
+/** How often an assembly's strips are needed: its own repeats times the pieces wanted. */
+export const copiesOf = (build: BuildDocument, assembly: Assembly): number =>
+  assembly.repeat * (build.targets[0]?.quantity ?? 1);
+
+/** What comes off a strip's thickness when it is milled, mm. */
+function milledOff(build: BuildDocument, assembly: Assembly): number {
+  const rip = build.steps.find((step) => step.kind === 'rip' && step.assembly === assembly.id);
+  const next = rip && userOf(build, rip.output);
+  return next?.kind === 'mill' ? 2 * next.face.mm : 0;
+}
+
+/** The number pencilled on each strip: counted through all lay-ups of a job in their order. */
+export function stripNumbers(build: BuildDocument): Map<string, number> {
+  const slots = build.assemblies.flatMap((assembly) => assembly.slots);
+  return new Map(slots.map(({ id }, i) => [id, i + 1]));
+}
+
+const gradesOf = ({ grade, gradeBelow }: Slot): WantedStrip['grades'] => ({
+  up: grade ?? 'show',
+  down: gradeBelow ?? 'hidden',
+});
+
+/** Every strip that some jobs need, as the breakdown takes them. Strips left out by hand are not asked for. */
+export function demandOf(builds: readonly BuildDocument[]): Demand {
+  const strips: WantedStrip[] = [];
+  const of: Demand['of'] = new Map();
+  builds.forEach((build, job) => {
+    const numbers = stripNumbers(build);
+    const letter = builds.length > 1 ? String.fromCharCode(65 + (job % 26)) : '';
+    const { extraLength, extraWidth } = settingsOf(build);
+    for (const assembly of build.assemblies) {
+      const off = milledOff(build, assembly);
+      for (let copy = 0; copy < copiesOf(build, assembly); copy++)
+        for (const slot of assembly.slots) {
+          if (slot.strip?.excluded) continue;
+          const id = `${job}/${slot.id}${copy ? `/${copy + 1}` : ''}`;
+          const { board, at, locked, leaf = 0, leaves = 1, faceDown = false } = slot.strip ?? {};
+          strips.push({
+            id,
+            species: slot.species,
+            length: slot.length.mm + extraLength.mm,
+            width: slot.width.mm + extraWidth.mm,
+            thickness: slot.thickness.mm,
+            milledThickness: slot.thickness.mm - off,
+            grades: gradesOf(slot),
+            grain: slot.grain,
+            // Each copy of a set may come from a board of its own.
+            set: slot.set === undefined ? undefined : `${job}/${slot.set}/${copy}`,
+            locked:
+              locked && board !== undefined && at && copy === 0
+                ? { board, ...at, leaf, leaves, faceDown }
+                : undefined,
+          });
+          of.set(id, {
+            job,
+            slot: slot.id,
+            copy,
+            label: `${letter}${numbers.get(slot.id)}${copy ? `·${copy + 1}` : ''}`,
+          });
+        }
+    }
+  });
+  return { strips, of };
+}

@@ -1,0 +1,176 @@
+import { TOUCH_MM } from '../build';
+import { packBoard, type PackedBoard, type PackedSection } from './pack';
+import { readBoard } from './score';
+import { laneFor, stateOf, sum, withBoard, type Search, type State } from './search';
+
+/** Strips that go in first: the longest, then the widest. */
+export const byLength = (search: Search, units: readonly number[][]): number[][] =>
+  units.toSorted(
+    (a, b) =>
+      unitLength(search, b) - unitLength(search, a) ||
+      unitWidth(search, b) - unitWidth(search, a) ||
+      a[0] - b[0],
+  );
+const unitLength = (search: Search, unit: number[]) =>
+  Math.max(...unit.map((i) => search.problem.strips[i].length));
+const unitWidth = (search: Search, unit: number[]) => sum(unit.map((i) => search.problem.strips[i].width));
+
+/** Units in one of several orders, so that no one of them decides every plan. */
+export function orderUnits(search: Search, units: number[][], random: () => number): number[][] {
+  const way = random();
+  const noise = () => 0.8 + 0.4 * random();
+  const key =
+    way < 0.35
+      ? (u: number[]) => unitLength(search, u) * 1e4 + unitWidth(search, u)
+      : way < 0.6
+        ? (u: number[]) => unitLength(search, u) * unitWidth(search, u) * noise()
+        : way < 0.75
+          ? (u: number[]) => unitWidth(search, u) * 1e4 + unitLength(search, u)
+          : () => random();
+  const keyed = units.map((unit) => ({ unit, key: key(unit) }));
+  return keyed.toSorted((a, b) => b.key - a.key || a.unit[0] - b.unit[0]).map(({ unit }) => unit);
+}
+
+/** Lays units in, each where it costs least. `random` below a small share skips a place, so that other plans are met. */
+export function recreate(
+  search: Search,
+  from: State,
+  order: readonly number[][],
+  random: () => number,
+): State {
+  let state: State = { ...from, missing: [] };
+  const missing: number[] = [];
+  for (const unit of order) {
+    const next =
+      unit.length === 1 ? insert(search, state, unit[0], random) : insertSet(search, state, unit, random);
+    if (next) state = next;
+    else missing.push(...unit);
+  }
+  return stateOf(search, state.boards, state.readings, state.parts, missing);
+}
+
+const SKIPPED = 0.03;
+/** How often a place behind a fault is tried although one before it would do. */
+const PASSED_OVER = 0.3;
+
+/** All of a set on one board: on the board where it costs least. */
+function insertSet(
+  search: Search,
+  state: State,
+  unit: readonly number[],
+  random: () => number,
+): State | undefined {
+  let best: State | undefined;
+  // A strip of the set that is locked already decides the board.
+  const settled = unit.find((i) => search.problem.strips[i].locked);
+  const only = settled === undefined ? undefined : search.problem.strips[settled].locked?.board;
+  for (const board of search.boards) {
+    if (only !== undefined && board.stock.id !== only) continue;
+    let next: State | undefined = state;
+    for (const strip of unit) {
+      if (search.problem.strips[strip].locked) continue;
+      next = next && insert(search, next, strip, random, board.index);
+      if (!next) break;
+    }
+    if (next && (!best || next.score < best.score)) best = next;
+  }
+  return best;
+}
+
+/** Puts a strip where it costs least: as a leaf of a lane, in a section, in one made longer, or in a new one. */
+function insert(
+  search: Search,
+  state: State,
+  strip: number,
+  random: () => number,
+  only?: number,
+): State | undefined {
+  const kind = search.kindOf[strip];
+  const { leaves, strip: wanted, bars } = search.kinds[kind];
+  const { rules } = search.problem;
+  let best: { board: number; packed: PackedBoard; gain: number } | undefined;
+  for (let b = 0; b < search.boards.length; b++) {
+    if (leaves[b] === 0 || (only !== undefined && b !== only)) continue;
+    const board = search.boards[b];
+    if (
+      wanted.length > board.xMax - board.xMin + TOUCH_MM ||
+      wanted.width > board.yMax - board.yMin + TOUCH_MM
+    )
+      continue;
+    const before = state.parts[b];
+    const offer = (sections: PackedSection[]) => {
+      if (random() < SKIPPED) return;
+      search.work += 1;
+      const packed = packBoard(board, sections, search.kinds, rules);
+      if (!packed) return;
+      const reading = readBoard(board, packed, rules);
+      let gain = search.scoring.board(board, reading) - before;
+      if (search.problem.goal === 'colour')
+        gain +=
+          search.scoring.together(state.readings.with(b, reading)) - search.scoring.together(state.readings);
+      if (!best || gain < best.gain - 1e-9) best = { board: b, packed, gain };
+    };
+    const sections = state.boards[b];
+    const faulty = bars[b][0].length > 0 || bars[b][1].length > 0;
+    if (addLeaf(sections, kind, strip, leaves[b], offer)) continue;
+    const used = sum(sections.map(({ length }) => length + rules.crosscutKerf));
+    sections.forEach((section, s) => {
+      const width = sum(section.lanes.map((lane) => lane.width + rules.ripKerf));
+      if (width + wanted.width > board.yMax - board.yMin + TOUCH_MM) return;
+      const longer = Math.max(section.length, wanted.length);
+      if (longer > section.length + TOUCH_MM) {
+        if (
+          section.fixed ||
+          used - section.length + longer - rules.crosscutKerf > board.xMax - board.xMin + TOUCH_MM
+        )
+          return;
+      }
+      const lane = laneFor(search, strip, b);
+      offer(sections.with(s, { ...section, length: longer, lanes: [...section.lanes, lane] }));
+      if (!faulty) return;
+      if (section.lanes.length > 0)
+        offer(sections.with(s, { ...section, length: longer, lanes: [lane, ...section.lanes] }));
+      if (random() < PASSED_OVER)
+        offer(
+          sections.with(s, { ...section, length: longer, lanes: [...section.lanes, { ...lane, skip: 1 }] }),
+        );
+    });
+    if (used + wanted.length > board.xMax - board.xMin + TOUCH_MM) continue;
+    const fresh: PackedSection = {
+      x: 0,
+      length: wanted.length,
+      lanes: [laneFor(search, strip, b)],
+      fixed: false,
+    };
+    offer([...sections, fresh]);
+    if (!faulty) continue;
+    for (let s = 0; s < sections.length; s++) offer(sections.toSpliced(s, 0, fresh));
+    if (random() < PASSED_OVER) {
+      const skip = 1 + Math.floor(random() * 2);
+      const lanes = fresh.lanes.map((lane) => ({ ...lane, skip }));
+      offer([...sections, { ...fresh, skip }]);
+      offer([...sections, { ...fresh, lanes }]);
+      offer([...sections, { ...fresh, skip, lanes }]);
+    }
+  }
+  return best && withBoard(search, state, best.board, best.packed);
+}
+
+/** A free leaf of a place that is cut anyway costs nothing: it is taken first. */
+function addLeaf(
+  sections: PackedBoard,
+  kind: number,
+  strip: number,
+  leaves: number,
+  offer: (sections: PackedSection[]) => void,
+): boolean {
+  if (leaves < 2) return false;
+  for (const [s, section] of sections.entries())
+    for (const [l, lane] of section.lanes.entries())
+      if (lane.kind === kind && lane.strips.length < lane.leaves) {
+        const lanes = section.lanes.with(l, { ...lane, strips: [...lane.strips, strip] });
+        offer(sections.with(s, { ...section, lanes }));
+        return true;
+      }
+  return false;
+}

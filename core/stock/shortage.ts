@@ -1,0 +1,241 @@
+import {
+  applyEdit,
+  type BoardStock,
+  type BuildDocument,
+  type Edit,
+  type Finding,
+  type Fix,
+  type Phrase,
+} from '../build';
+import { lengthText } from '../units';
+import { speciesName } from '../wood';
+import { demandOf, settingsOf, rulesOf, type Demand } from './demand';
+import { boardFeetOf } from './measure';
+import { leavesFrom, usable, type Problem, type WantedStrip } from './problem';
+import type { Answer } from './answer';
+import { EFFORT, solveNow } from './solve';
+
+/** Why a strip found no wood: the hardest thing about it, with the best the rack has. */
+interface Reason {
+  code: 'no-such-wood' | 'too-thin' | 'too-short' | 'too-narrow' | 'all-used';
+  needed: number;
+  available: number;
+}
+
+function reasonFor(strip: WantedStrip, problem: Problem): Reason {
+  const same = problem.boards.filter(({ species }) => species === strip.species);
+  if (same.length === 0) return { code: 'no-such-wood', needed: 1, available: 0 };
+  const thick = same.filter((board) => leavesFrom(strip, board, problem) > 0);
+  const most = (boards: readonly BoardStock[], of: (board: BoardStock) => number) =>
+    Math.max(...boards.map(of));
+  if (thick.length === 0)
+    return { code: 'too-thin', needed: strip.thickness, available: most(same, (b) => b.thickness.mm) };
+  const room = (board: BoardStock) => usable(board, problem);
+  const long = most(thick, (b) => room(b).xMax - room(b).xMin);
+  if (long < strip.length) return { code: 'too-short', needed: strip.length, available: long };
+  const wide = most(thick, (b) => room(b).yMax - room(b).yMin);
+  if (wide < strip.width) return { code: 'too-narrow', needed: strip.width, available: wide };
+  return { code: 'all-used', needed: 1, available: 0 };
+}
+
+const REASONS: Record<Reason['code'], (r: Reason) => Phrase[]> = {
+  'no-such-wood': () => ['There is none of this wood on the rack.'],
+  'too-thin': (r) => [
+    'The thickest board gives ',
+    { mm: r.available },
+    ' where ',
+    { mm: r.needed },
+    ' is needed, or is too warped for it.',
+  ],
+  'too-short': (r) => [
+    'The longest board gives ',
+    { mm: r.available },
+    ' clean where ',
+    { mm: r.needed },
+    ' is needed.',
+  ],
+  'too-narrow': (r) => [
+    'The widest board gives ',
+    { mm: r.available },
+    ' clean where ',
+    { mm: r.needed },
+    ' is needed.',
+  ],
+  'all-used': () => ['What there is of it is used up by the other strips, or its faults are in the way.'],
+};
+
+/**
+ * What is short, before anything is cut: for each wood and size how many strips found no board, how much wood that
+ * is, and why. Without fixes; `shortageFixes` looks for those, since each is tried out.
+ */
+export function shortages(problem: Problem, answer: Pick<Answer, 'missing'>): Finding[] {
+  const missing = problem.strips.filter(({ id }) => answer.missing.includes(id));
+  const groups = new Map<string, WantedStrip[]>();
+  for (const strip of missing) {
+    const key = [strip.species, strip.length, strip.width, strip.thickness].join('|');
+    groups.set(key, [...(groups.get(key) ?? []), strip]);
+  }
+  return [...groups.values()].map((strips): Finding => {
+    const [strip] = strips;
+    const reason = reasonFor(strip, problem);
+    const volume = strips.length * strip.length * strip.width * strip.thickness;
+    return {
+      code: 'wood-short',
+      step: '',
+      severity: 'warning',
+      message: [
+        `${speciesName(strip.species)}: `,
+        { count: strips.length },
+        ` of ${problem.strips.filter(({ species }) => species === strip.species).length} strips short, each `,
+        { mm: strip.length },
+        ' by ',
+        { mm: strip.width },
+        ' by ',
+        { mm: strip.thickness },
+        `: ${boardFeetOf(volume).toFixed(1)} board feet. `,
+        ...REASONS[reason.code](reason),
+      ],
+      numbers: {
+        strips: strips.length,
+        shortMm3: volume,
+        needed: reason.needed,
+        available: reason.available,
+      },
+      fixes: [],
+    };
+  });
+}
+
+/** What one job needs, as a problem of its own against a rack. */
+export function problemFor(
+  builds: readonly BuildDocument[],
+  boards: readonly BoardStock[],
+): { problem: Problem; demand: Demand } {
+  const demand = demandOf(builds);
+  const settings = settingsOf(builds[0]);
+  const { shop } = builds[0];
+  return {
+    demand,
+    problem: { strips: demand.strips, boards, rules: rulesOf(settings, shop), goal: settings.goal, shop },
+  };
+}
+
+/** A fix that was tried: the edit, and how many strips are still short after it. */
+interface Tried {
+  fix: Fix;
+  short: number;
+}
+
+const MOST_FIXES = 5;
+
+/**
+ * Ways out of a shortage that Junta can apply, each carried out and solved again before it is offered; only those
+ * that leave less short are. The first is the one that changes least of the piece.
+ */
+export function shortageFixes(
+  build: BuildDocument,
+  boards: readonly BoardStock[],
+  answer: Pick<Answer, 'missing'>,
+): Fix[] {
+  const before = answer.missing.length;
+  if (before === 0) return [];
+  const { demand } = problemFor([build], boards);
+  const slots = answer.missing.flatMap((id) => demand.of.get(id)?.slot ?? []);
+  const tried = candidates(build, boards, slots).flatMap(({ label, edit }): Tried[] => {
+    try {
+      const { problem } = problemFor([applyEdit(build, edit)], boards);
+      const short = solveNow(problem, EFFORT.quick).missing.length;
+      return short < before
+        ? [{ fix: { label: short ? `${label} (${short} still short)` : label, edit }, short }]
+        : [];
+    } catch {
+      // A plan that cannot be made is no way out.
+      return [];
+    }
+  });
+  const whole = tried.filter(({ short }) => short === 0);
+  return (whole.length > 0 ? whole : tried.toSorted((a, b) => a.short - b.short))
+    .slice(0, MOST_FIXES)
+    .map(({ fix }) => fix);
+}
+
+function candidates(build: BuildDocument, boards: readonly BoardStock[], slots: string[]): Fix[] {
+  const out: Fix[] = [];
+  const settings = settingsOf(build);
+  const offer = (label: string, edit: Edit) => void out.push({ label, edit });
+  const all = build.assemblies.flatMap((assembly) => assembly.slots);
+  const short = all.filter(({ id }) => slots.includes(id));
+  const thinner = build.shop.saws.toSorted((a, b) => a.kerf.mm - b.kerf.mm)[0];
+  const now = build.shop.saws.find(({ id }) => id === settings.ripSaw);
+  if (thinner && now && thinner.kerf.mm < now.kerf.mm)
+    offer(`Rip with ${thinner.name}`, { do: 'setBreakdown', breakdown: { ...settings, ripSaw: thinner.id } });
+  if (short.some(({ grade = 'show' }) => grade !== 'hidden'))
+    offer('Let these strips carry knots and stain on both faces', {
+      do: 'setSlots',
+      slots,
+      change: { grade: 'hidden', gradeBelow: 'hidden' },
+    });
+  if (short.some(({ grain }) => grain))
+    offer('Take any grain for these strips', { do: 'setSlots', slots, change: { grain: undefined } });
+  if (short.some(({ set }) => set !== undefined))
+    offer('Let the strips of a set come from several boards', {
+      do: 'setSlots',
+      slots,
+      change: { set: undefined },
+    });
+  const present = new Set(all.map(({ species }) => species));
+  const onRack = [...new Set(boards.map(({ species }) => species))];
+  for (const species of onRack
+    .toSorted((a, b) => Number(present.has(b)) - Number(present.has(a)))
+    .slice(0, 4))
+    if (short.some((slot) => slot.species !== species))
+      offer(
+        `Make ${slots.length > 1 ? `these ${slots.length}` : 'it an'} accent ${slots.length > 1 ? 'strips' : 'strip'} of ${speciesName(species)}`,
+        {
+          do: 'setSlots',
+          slots,
+          change: { species },
+        },
+      );
+  out.push(...smaller(build, boards));
+  return out;
+}
+
+/** Smaller pieces: narrower strips, a thinner or a shorter piece. Only for a job planned from a brief. */
+function smaller(build: BuildDocument, boards: readonly BoardStock[]): Fix[] {
+  const { brief } = build;
+  if (!brief) return [];
+  const out: Fix[] = [];
+  const step = build.shop.settingStep.mm;
+  const down = (mm: number, by: number) => Math.floor((mm * by) / step + 1e-6) * step;
+  const atLeast = (mm: number) => ({ mm: Math.max(step, mm) });
+  const text = (mm: number) => lengthText(mm, build.shop.display);
+  for (const by of [0.9, 0.75, 0.6, 0.5]) {
+    const module = atLeast(down(brief.module.mm, by));
+    out.push({
+      label: `Narrower strips: ${text(module.mm)} instead of ${text(brief.module.mm)}`,
+      edit: { do: 'replan', change: { module } },
+    });
+  }
+  const thickness = brief.thickness.value?.mm;
+  const thickest = Math.max(0, ...boards.map((board) => board.thickness.mm));
+  if (thickness !== undefined)
+    for (const by of [0.93, 0.85, 0.75].filter((share) => thickness * share < thickest)) {
+      const value = atLeast(down(thickness, by));
+      out.push({
+        label: `A thinner piece: ${text(value.mm)} instead of ${text(thickness)}`,
+        edit: { do: 'replan', change: { thickness: { aim: 'fixed', value } } },
+      });
+    }
+  const length = brief.length.value?.mm;
+  if (length !== undefined) {
+    const row = brief.module.mm;
+    for (const fewer of [1, 2, 3])
+      if (brief.pattern === 'endGrain' && length - fewer * row > row)
+        out.push({
+          label: `${fewer} ${fewer === 1 ? 'slice' : 'slices'} fewer: the block ${text(length - fewer * row)} long`,
+          edit: { do: 'replan', change: { length: { aim: 'fixed', value: atLeast(length - fewer * row) } } },
+        });
+  }
+  return out;
+}

@@ -1,0 +1,174 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { NewBoard, RackBoard } from '../contract/board';
+import { applyEdit } from '../core/build';
+import { answerEdit, problemFor, settingsOf, solveNow } from '../core/stock';
+// @ts-expect-error plain JavaScript without declarations
+import { startDatabase } from '../scripts/database.mjs';
+import { createApp } from './app';
+import { connect, type Connection } from './database';
+import { seedDemo } from './seed';
+
+const port = 4900 + (process.pid % 90);
+const dataDir = mkdtempSync(join(tmpdir(), 'junta rack '));
+let database: any;
+let connection: Connection;
+let app: ReturnType<typeof createApp>;
+beforeAll(async () => {
+  database = await startDatabase({ dataDir, port, fast: true });
+  connection = connect(database.settings, seedDemo);
+  app = createApp(connection);
+});
+afterAll(async () => {
+  await connection?.close();
+  await database?.stop();
+  rmSync(dataDir, { recursive: true, force: true });
+});
+
+const api = () => request(app);
+const rack = async () => (await api().get('/api/boards')).body as RackBoard[];
+const board = (label: string, change: Partial<NewBoard> = {}): NewBoard => ({
+  label,
+  species: 'oak_white',
+  length: { mm: 1800 },
+  width: { mm: 160 },
+  thickness: { mm: 40 },
+  ...change,
+});
+const add = (...boards: NewBoard[]) => api().post('/api/boards').send({ boards });
+const named = async (label: string) => (await rack()).find((b) => b.label === label) as RackBoard;
+
+describe('the rack', () => {
+  it('keeps a board exactly, with its faults and its history', async () => {
+    const whole = board('t1', {
+      sold: 'rough',
+      price: { minor: 1250, currency: 'EUR', per: 'boardFoot' },
+      warp: { cup: { mm: 2 } },
+      faults: [{ id: 'f', kind: 'knot', face: 'up', x: 10, y: 20, length: 30, width: 40 }],
+    });
+    expect((await add(whole)).status).toBe(201);
+    const { id: _, version, history, ...stored } = await named('t1');
+    expect(stored).toEqual(whole);
+    expect([version, history.length]).toEqual([1, 1]);
+  });
+  it('refuses a number that is taken, with the next free one, and then stores none of the batch', async () => {
+    const before = (await rack()).length;
+    const answer = await add(board('t2'), board('t1'));
+    expect(answer.status).toBe(409);
+    expect(answer.body.detail).toBe('Number t1 is on another board already. t1a is free.');
+    expect((await rack()).length).toBe(before);
+  });
+  it.each([
+    [
+      'a fault larger than its board',
+      { faults: [{ id: 'f', kind: 'knot', face: 'up', x: 0, y: 0, length: 5000, width: 10 }] },
+      'faults[0]',
+    ],
+    ['a price without a currency', { price: { minor: 5, per: 'board' } }, 'currency'],
+    ['no width', { width: { mm: 0 } }, 'width'],
+    ['a colour that is none', { colour: 'brown' }, 'colour'],
+  ])('answers %s with the place', async (_name, change, place) => {
+    const answer = await add({ ...board('t9'), ...(change as object) });
+    expect(answer.status).toBe(422);
+    expect(answer.body.detail).toContain(place);
+  });
+  it('a board is changed only over the version it was made from', async () => {
+    const { id, version } = await named('t1');
+    const save = (body: object) => api().put(`/api/boards/${id}`).send(body);
+    expect((await save({ version, board: board('t1', { moisturePct: 9 }) })).body).toMatchObject({
+      version: 2,
+      moisturePct: 9,
+    });
+    const late = await save({ version, board: board('t1') });
+    expect([late.status, late.body.detail]).toEqual([409, expect.stringContaining('another tab')]);
+    expect((await named('t1')).moisturePct).toBe(9);
+  });
+  it('2,000 boards come in one request and are listed in their order', async () => {
+    const many = Array.from({ length: 2000 }, (_, i) => board(`m${i}`));
+    expect((await add(...many)).status).toBe(201);
+    const labels = (await rack()).map(({ label }) => label).filter((label) => label.startsWith('m'));
+    expect(labels).toEqual(many.map(({ label }) => label));
+    const ids = (await rack()).filter(({ label }) => label.startsWith('m')).map(({ id }) => id);
+    expect((await api().post('/api/boards/remove').send({ ids, force: false })).body).toEqual({
+      removed: 2000,
+    });
+  });
+});
+
+describe('boards and jobs', () => {
+  const plan = async () => {
+    const list = (await api().get('/api/jobs')).body;
+    const { id } = list.find(({ name }: any) => name === 'Tower stair tread');
+    const { build, version } = (await api().get(`/api/jobs/${id}`)).body;
+    const bare = {
+      ...build,
+      boards: [],
+      assemblies: build.assemblies.map((a: any) => ({
+        ...a,
+        slots: a.slots.map(({ strip: _, ...slot }: any) => slot),
+      })),
+    };
+    await add(
+      board('w1', { length: { mm: 2600 }, width: { mm: 240 } }),
+      board('w2', { length: { mm: 2400 }, width: { mm: 200 } }),
+    );
+    const boards = (await rack()).filter(({ label }) => label.startsWith('w'));
+    const { problem, demand } = problemFor([bare], boards);
+    const answer = solveNow(problem, 3000);
+    const placed = applyEdit(bare, answerEdit(problem, demand, answer, 0, settingsOf(bare)));
+    return { id, version, placed };
+  };
+  it('are reserved, held against removal and other jobs, cut up, and leave their offcuts with their history', async () => {
+    const { id, version, placed } = await plan();
+    const ids = placed.boards.map((b: any) => b.id);
+    const reserve = (job: string, boards: string[]) => api().put(`/api/jobs/${job}/boards`).send({ boards });
+    expect((await reserve(id, ids)).status).toBe(200);
+    const held = (await rack()).filter(({ reserved }) => reserved?.job === id);
+    expect(held.map((b) => b.id).toSorted()).toEqual(ids.toSorted());
+
+    const refused = await api().post('/api/boards/remove').send({ ids, force: false });
+    expect([refused.status, refused.body.detail]).toEqual([
+      409,
+      expect.stringContaining('Tower stair tread'),
+    ]);
+    const other = (await api().get('/api/jobs')).body.find(({ id: j }: any) => j !== id).id;
+    expect((await reserve(other, ids)).status).toBe(409);
+    expect((await reserve(id, ['00000000-0000-4000-8000-000000000000'])).body.title).toBe('Gone');
+
+    expect((await api().put(`/api/jobs/${id}`).send({ version, build: placed })).status).toBe(200);
+    const cut = (await api().post(`/api/jobs/${id}/cut`)).body;
+    expect(cut.used).toBe(ids.length);
+    expect(cut.offcuts.length).toBeGreaterThan(0);
+    const offcut = await named(cut.offcuts[0]);
+    expect(offcut).toMatchObject({
+      sold: 'offcut',
+      species: 'oak_white',
+      history: [{ what: 'left over from “Tower stair tread”' }],
+    });
+    expect(await named('w1')).toBeUndefined();
+    // The job keeps its own copy and still runs.
+    expect((await api().get(`/api/jobs/${id}`)).body.build.boards).toHaveLength(ids.length);
+    // The number of a board that is gone may be given again.
+    expect((await add(board('w1'))).status).toBe(201);
+  });
+  it('a board taken away by force leaves the job its copy', async () => {
+    const { id } = await named('w1');
+    expect(
+      (
+        await api()
+          .post('/api/boards/remove')
+          .send({ ids: [id], force: true })
+      ).body,
+    ).toEqual({ removed: 1 });
+    expect(
+      (
+        await api()
+          .put(`/api/boards/${id}`)
+          .send({ version: 1, board: board('w1') })
+      ).status,
+    ).toBe(404);
+  });
+});
