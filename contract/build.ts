@@ -236,6 +236,7 @@ const breakdownSchema = exact({
   remnant: notNegative(),
   leastOffcutLength: notNegative(),
   leastOffcutWidth: notNegative(),
+  offcutWorthPct: amount().min(0).max(100),
 });
 
 /** The build document as it stands in the file, in the database and on the wire. */

@@ -1,7 +1,9 @@
 import type { DataSource } from 'typeorm';
+import { demoBoards } from '../demo/boards';
 import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';
 import { ShopEntity } from './entities';
+import { addBoards } from './boards';
 import { insertJob } from './jobs';
 import { createShop } from './kit';
 
@@ -13,5 +15,6 @@ export async function seedDemo(source: DataSource): Promise<void> {
     const start = Date.now() - demoJobs.length * 60_000;
     for (const [i, build] of demoJobs.entries())
       await insertJob(manager, shopId, build, new Date(start + i * 60_000));
+    await addBoards(manager, demoBoards);
   });
 }

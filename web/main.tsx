@@ -19,6 +19,15 @@ const router = createBrowserRouter([
         path: 'jobs/:id',
         lazy: async () => ({ Component: (await import('./screens/job/JobScreen')).JobScreen }),
       },
+      {
+        path: 'jobs/:id/wood',
+        lazy: async () => ({ Component: (await import('./screens/wood/WoodScreen')).WoodScreen }),
+      },
+      {
+        path: 'jobs/:id/wood/sheet',
+        lazy: async () => ({ Component: (await import('./screens/wood/SetUpSheet')).SetUpSheet }),
+      },
+      { path: 'rack', lazy: async () => ({ Component: (await import('./screens/rack/Rack')).Rack }) },
       { path: 'kit', lazy: async () => ({ Component: (await import('./screens/kit/Kit')).Kit }) },
       { path: 'tables', lazy: async () => ({ Component: (await import('./screens/Tables')).Tables }) },
       { path: '*', element: <p className="p-8">There is nothing at this address.</p> },

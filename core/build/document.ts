@@ -89,6 +89,8 @@ export interface BreakdownSettings {
   /** The least offcut worth keeping. */
   leastOffcutLength: Length;
   leastOffcutWidth: Length;
+  /** What an offcut worth keeping counts, in % of the same wood in a whole board. */
+  offcutWorthPct: number;
 }
 
 /** A group of strips that are glued up together, made `repeat` times. */

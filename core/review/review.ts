@@ -10,6 +10,7 @@ import {
 import { extents, type Axis } from '../solid';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { machineLimits, sawReach } from './limits';
+import { stripsWithoutBoard } from './wood';
 import { lopsidedTrim, targetMissed, thinMargins } from './target';
 
 /** A played build, and what entered each of its steps. */
@@ -46,6 +47,7 @@ export function review(build: BuildDocument, timeline: Timeline): Finding[] {
     raggedEnds,
     oddChequer,
     sliceCounts,
+    stripsWithoutBoard,
     lopsidedTrim,
     thinMargins,
   ];

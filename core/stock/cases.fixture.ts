@@ -15,6 +15,7 @@ export const PLAIN: CuttingRules = {
   remnant: 0,
   leastOffcutLength: 300,
   leastOffcutWidth: 60,
+  offcutWorth: 1,
 };
 
 const shop = defaultShop('cases');

@@ -43,6 +43,8 @@ export function defaultBreakdown(build: BuildDocument): BreakdownSettings {
     remnant: typed('1'),
     leastOffcutLength: typed('12'),
     leastOffcutWidth: typed('1 1/2'),
+    // An offcut is wood somebody has to find a use for; how much less it is worth is the shop's own judgement.
+    offcutWorthPct: 75,
   };
 }
 
@@ -64,6 +66,7 @@ export function rulesOf(settings: BreakdownSettings, shop: ShopSnapshot): Cuttin
     remnant: settings.remnant.mm,
     leastOffcutLength: settings.leastOffcutLength.mm,
     leastOffcutWidth: settings.leastOffcutWidth.mm,
+    offcutWorth: settings.offcutWorthPct / 100,
   };
 }
 

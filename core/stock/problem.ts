@@ -52,6 +52,8 @@ export interface CuttingRules {
   remnant: number;
   leastOffcutLength: number;
   leastOffcutWidth: number;
+  /** What a reusable offcut counts of the same wood in a whole board, 0 to 1. */
+  offcutWorth: number;
 }
 
 /** A breakdown to be solved: strips, boards, rules and the goal. */

@@ -19,7 +19,7 @@ export function provenBest(problem: Problem, score: number): boolean | undefined
   if (stock.some(({ faults }) => faults?.length) || problem.goal === 'colour') return undefined;
   const { boards, kinds, kindOf } = prepare(problem);
   if (kinds.some(({ leaves }) => leaves.some((n) => n > 1))) return undefined;
-  const scoring = scoringOf(problem.goal, boards);
+  const scoring = scoringOf(problem.goal, boards, problem.rules);
   const { rules } = problem;
   const order = strips.map((_, i) => i).toSorted((a, b) => strips[b].length - strips[a].length);
   const layouts: PackedSection[][] = boards.map(() => []);

@@ -86,12 +86,13 @@ const WIDE_WEIGHT = 4;
 const COLOUR_WEIGHT = 0.2;
 
 /** The score of a goal: the least is the best. */
-export function scoringOf(goal: Goal, boards: readonly SolverBoard[]): Scoring {
+export function scoringOf(goal: Goal, boards: readonly SolverBoard[], rules: CuttingRules): Scoring {
   const all = boards.reduce((sum, board) => sum + board.volume, 0) || 1;
   const mean = all / Math.max(1, boards.length);
   const rate = boards.reduce((sum, board) => sum + board.cost, 0) / all || 1;
   const widest = Math.max(1, ...boards.map(({ width }) => width));
-  const wood = (board: SolverBoard, { used, reusable }: BoardReading) => (used ? board.volume - reusable : 0);
+  const wood = (board: SolverBoard, { used, reusable }: BoardReading) =>
+    used ? board.volume - rules.offcutWorth * reusable : 0;
   const count = ({ used }: BoardReading, weight: number) => (used ? weight : 0);
   const share = (board: SolverBoard, reading: BoardReading) =>
     board.volume > 0 ? wood(board, reading) / board.volume : 0;

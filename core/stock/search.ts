@@ -44,7 +44,16 @@ export function begin(problem: Problem): Search {
   units.forEach((unit, u) => {
     for (const strip of unit) unitOf[strip] = u;
   });
-  return { problem, boards, kinds, kindOf, scoring: scoringOf(problem.goal, boards), units, unitOf, work: 0 };
+  return {
+    problem,
+    boards,
+    kinds,
+    kindOf,
+    scoring: scoringOf(problem.goal, boards, problem.rules),
+    units,
+    unitOf,
+    work: 0,
+  };
 }
 
 export const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);

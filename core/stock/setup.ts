@@ -1,6 +1,7 @@
 import type { BreakdownSettings } from '../build';
 import type { ShopSnapshot } from '../kit';
 import { INCH, lengthText, type Display } from '../units';
+import { rulesOf } from './demand';
 import type { BoardLayout, LaidStrip } from './layout';
 
 export type CutKind = 'clean end' | 'crosscut' | 'clean edge' | 'rip' | 'resaw' | 'to length';
@@ -11,7 +12,7 @@ export interface SetUp {
   saw: string;
   /** Fence or stop distance, mm; undefined where a cut is made by eye. */
   distance?: number;
-  measuredBy: 'stop' | 'fence' | 'by eye';
+  measuredBy: 'stop' | 'fence' | 'tape' | 'eye';
   /** How high the blade stands over the table, mm. */
   bladeHeight: number;
   /** Which edge or end lies against the fence or stop. */
@@ -43,8 +44,16 @@ interface Cut {
   width: number;
 }
 
-/** Every cut of some boards, in the order in which a board goes through the machines. */
-function cutsOf(layout: BoardLayout, labelOf: (strip: string) => string): Cut[] {
+/**
+ * Every cut of a board, in the order in which it goes through the machines. What is cut away to get past a fault or
+ * to leave an offcut whole is measured; what only cleans an end or an edge is done by eye.
+ */
+function cutsOf(
+  layout: BoardLayout,
+  settings: BreakdownSettings,
+  kerfs: Kerfs,
+  labelOf: (strip: string) => string,
+): Cut[] {
   const { board, sections } = layout;
   const cuts: Cut[] = [];
   const thickness = board.thickness.mm;
@@ -54,12 +63,15 @@ function cutsOf(layout: BoardLayout, labelOf: (strip: string) => string): Cut[] 
       .flat()
       .map((laid) => labelOf(laid.strip.id))
       .join(' ');
-  let clean = 0;
+  /** The piece a first cut takes away: none, just enough to clean, or a measured length. */
+  const away = (gap: number, kerf: number, clean: number) =>
+    gap <= 1e-6 ? undefined : { distance: gap > clean + kerf + 1e-6 ? gap - kerf : undefined };
+  let end = 0;
   sections.forEach((section, i) => {
     const from = `section ${i + 1}`;
     const size = { length: section.length, width: board.width.mm };
-    if (section.x > clean + 1e-6)
-      cuts.push({ ...at, ...size, kind: 'clean end', distance: section.x - clean, label: from });
+    const first = away(section.x - end, kerfs.crosscut, settings.endTrim.mm);
+    if (first) cuts.push({ ...at, ...size, kind: 'clean end', ...first, label: from });
     cuts.push({
       ...at,
       ...size,
@@ -67,30 +79,35 @@ function cutsOf(layout: BoardLayout, labelOf: (strip: string) => string): Cut[] 
       distance: section.length,
       label: `${from} (${all(section.lanes)})`,
     });
-    clean = section.x + section.length;
+    end = section.x + section.length + kerfs.crosscut;
     let edge = 0;
     for (const lane of section.lanes) {
-      const [first] = lane;
-      const label = lane.map((laid) => labelOf(laid.strip.id)).join(' + ');
-      const strip = { ...at, length: section.length, width: first.width };
-      if (first.y > edge + 1e-6 && edge === 0)
-        cuts.push({ ...strip, kind: 'clean edge', distance: first.y, label });
-      if (!(first.y <= 1e-6 && first.width >= board.width.mm - 1e-6))
-        cuts.push({ ...strip, kind: 'rip', distance: first.width, label });
-      edge = first.y + first.width;
-      if (first.place.leaves > 1)
+      const [laid] = lane;
+      const label = lane.map((one) => labelOf(one.strip.id)).join(' + ');
+      const strip = { ...at, length: section.length, width: laid.width };
+      const side = away(laid.y - edge, kerfs.rip, settings.edgeTrim.mm);
+      if (side) cuts.push({ ...strip, kind: 'clean edge', ...side, label });
+      if (!(laid.y <= 1e-6 && laid.width >= board.width.mm - 1e-6))
+        cuts.push({ ...strip, kind: 'rip', distance: laid.width, label });
+      edge = laid.y + laid.width + kerfs.rip;
+      if (laid.place.leaves > 1)
         cuts.push({
           ...strip,
           kind: 'resaw',
-          distance: first.strip.thickness,
+          distance: laid.strip.thickness,
           label,
-          thickness: first.width,
+          thickness: laid.width,
         });
-      if (first.length < section.length - 1e-6 || first.strip.length < section.length - 1e-6)
-        cuts.push({ ...strip, kind: 'to length', distance: first.strip.length, label });
+      if (laid.strip.length < section.length - 1e-6)
+        cuts.push({ ...strip, kind: 'to length', distance: laid.strip.length, label });
     }
   });
   return cuts;
+}
+
+interface Kerfs {
+  crosscut: number;
+  rip: number;
 }
 
 const AGAINST: Record<CutKind, string> = {
@@ -110,6 +127,12 @@ const MACHINE: Record<CutKind, 'crosscutSaw' | 'ripSaw' | 'resawSaw'> = {
   resaw: 'resawSaw',
   'to length': 'crosscutSaw',
 };
+
+function measuredBy({ kind, distance }: Cut): SetUp['measuredBy'] {
+  if (distance === undefined) return 'eye';
+  if (kind === 'rip' || kind === 'resaw') return 'fence';
+  return kind === 'crosscut' || kind === 'to length' ? 'stop' : 'tape';
+}
 
 function cautionFor(cut: Cut, remnantMm: number, display: Display): string | undefined {
   const text = (mm: number) => lengthText(mm, display);
@@ -140,24 +163,23 @@ export function setUpList(
   shop: ShopSnapshot,
   labelOf: (strip: string) => string,
 ): SetUp[] {
+  const { crosscutKerf: crosscut, ripKerf: rip } = rulesOf(settings, shop);
   const groups = new Map<string, Cut[]>();
-  for (const cut of layouts.flatMap((layout) => cutsOf(layout, labelOf))) {
-    const eye = cut.kind === 'clean end' || cut.kind === 'clean edge';
+  for (const cut of layouts.flatMap((layout) => cutsOf(layout, settings, { crosscut, rip }, labelOf))) {
     // A face of another height needs another blade height: it is another setting.
-    const key = [cut.kind, eye ? '' : cut.distance?.toFixed(3), cut.thickness.toFixed(2)].join('|');
+    const key = [cut.kind, cut.distance?.toFixed(3), cut.thickness.toFixed(2)].join('|');
     groups.set(key, [...(groups.get(key) ?? []), cut]);
   }
   const list = [...groups.values()].map((cuts): SetUp => {
     const [first] = cuts;
     const byBoard = new Map<string, string[]>();
     for (const cut of cuts) byBoard.set(cut.board, [...(byBoard.get(cut.board) ?? []), cut.label]);
-    const eye = first.kind === 'clean end' || first.kind === 'clean edge';
     const cautions = cuts.map((cut) => cautionFor(cut, settings.remnant.mm, shop.display));
     return {
       kind: first.kind,
       saw: shop.saws.find(({ id }) => id === settings[MACHINE[first.kind]])?.name ?? 'saw',
-      distance: eye ? undefined : first.distance,
-      measuredBy: eye ? 'by eye' : first.kind === 'rip' || first.kind === 'resaw' ? 'fence' : 'stop',
+      distance: first.distance,
+      measuredBy: measuredBy(first),
       bladeHeight: first.thickness + BLADE_OVER_MM,
       against: AGAINST[first.kind],
       pieces: [...byBoard].map(([board, labels]) => ({ board, labels })),

@@ -102,6 +102,10 @@ export const volumeText = (mm3: number, display: Display): string =>
     ? `${trimZeros((mm3 / CUBIC_INCH).toFixed(1))} in³`
     : `${trimZeros((mm3 / 1000).toFixed(0))} cm³`;
 
+/** A volume of stacked boards in cubic feet or cubic metres, from mm3. */
+export const bulkText = (mm3: number, display: Display): string =>
+  display.system === 'inch' ? `${(mm3 / (12 * INCH) ** 3).toFixed(1)} ft³` : `${(mm3 * 1e-9).toFixed(3)} m³`;
+
 /** A mass in pounds (0.45359237 kg, exact) or kilograms. */
 export const massText = (kg: number, display: Display): string =>
   display.system === 'inch' ? `${(kg / 0.45359237).toFixed(1)} lb` : `${kg.toFixed(1)} kg`;

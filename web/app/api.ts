@@ -1,5 +1,6 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { JobReply, JobSummary, Problem, RevisionSummary } from '../../contract/api';
+import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/build';
 
@@ -20,7 +21,7 @@ export const api = createApi({
     responseHandler: async (response) =>
       response.headers.get('content-type')?.includes('json') ? response.json() : null,
   }),
-  tagTypes: ['Jobs', 'Job', 'Kit'],
+  tagTypes: ['Jobs', 'Job', 'Kit', 'Boards'],
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
     job: build.query<JobReply, string>({
@@ -44,6 +45,26 @@ export const api = createApi({
       invalidatesTags: (result, _e, { id }) => (result ? ['Jobs', { type: 'Job', id }] : []),
     }),
     kit: build.query<KitReply, void>({ query: () => '/kit', providesTags: ['Kit'] }),
+    boards: build.query<RackBoard[], void>({ query: () => '/boards', providesTags: ['Boards'] }),
+    addBoards: build.mutation<{ ids: string[] }, NewBoard[]>({
+      query: (boards) => ({ url: '/boards', method: 'POST', body: { boards } }),
+      invalidatesTags: ['Boards'],
+    }),
+    saveBoard: build.mutation<RackBoard, { id: string; version: number; board: NewBoard }>({
+      query: ({ id, ...body }) => ({ url: `/boards/${id}`, method: 'PUT', body }),
+    }),
+    removeBoards: build.mutation<{ removed: number }, { ids: string[]; force: boolean }>({
+      query: (body) => ({ url: '/boards/remove', method: 'POST', body }),
+      invalidatesTags: ['Boards'],
+    }),
+    reserveBoards: build.mutation<RackBoard[], { id: string; boards: string[] }>({
+      query: ({ id, boards }) => ({ url: `/jobs/${id}/boards`, method: 'PUT', body: { boards } }),
+      invalidatesTags: ['Boards'],
+    }),
+    cutBoards: build.mutation<{ used: number; offcuts: string[] }, string>({
+      query: (id) => ({ url: `/jobs/${id}/cut`, method: 'POST' }),
+      invalidatesTags: ['Boards'],
+    }),
     saveKit: build.mutation<KitReply, KitReply>({ query: (body) => ({ url: '/kit', method: 'PUT', body }) }),
   }),
 });
@@ -55,4 +76,8 @@ export const {
   useLazyRevisionQuery,
   useNewJobMutation,
   useKitQuery,
+  useBoardsQuery,
+  useAddBoardsMutation,
+  useRemoveBoardsMutation,
+  useCutBoardsMutation,
 } = api;

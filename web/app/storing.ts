@@ -92,6 +92,8 @@ const same = (a: BuildDocument, b: BuildDocument) => JSON.stringify(a) === JSON.
  * on meanwhile, both are put before the maker. Gives the server's error when it cannot be read.
  */
 export async function openJob(id: string): Promise<unknown> {
+  const open = openJobState();
+  if (open.id === id && open.build) return undefined;
   const result = await store.dispatch(
     api.endpoints.job.initiate(id, { forceRefetch: true, subscribe: false }),
   );

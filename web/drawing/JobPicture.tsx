@@ -25,8 +25,7 @@ export function JobPicture({ build, mmPerPx = 0 }: { build: BuildDocument; mmPer
     const within = { width: room.width * density, height: room.height * density };
     return askForPictures(
       asker,
-      build,
-      undefined,
+      { build, step: undefined },
       [{ view: 'face', within, leastPxMm: mmPerPx / density }],
       (rows) => {
         if (!canvas.current) return;

@@ -21,7 +21,7 @@ export function WoodViews({
   useEffect(() => {
     const density = Math.min(2, window.devicePixelRatio || 1);
     const wishes = views.map(({ view }) => ({ view, pxMm: layout.mmPerPx / density }));
-    return askForPictures(asker, build, step, wishes, (rows) => {
+    return askForPictures(asker, { build, step }, wishes, (rows) => {
       const canvas = canvases.current.get(slotOf(rows.view));
       if (canvas) paintRows(canvas, rows);
       if (

@@ -1,22 +1,20 @@
-import type { BuildDocument } from '../../core/build';
-import type { PictureRows, PictureWish, ViewWish } from '../workers/picture.worker';
+import type { PictureRows, PictureSubject, PictureWish, ViewWish } from '../workers/picture.worker';
 
 const worker = new Worker(new URL('../workers/picture.worker.ts', import.meta.url), { type: 'module' });
 const askers = new Map<string, (rows: PictureRows) => void>();
 let wishes = 0;
 worker.onmessage = ({ data }: MessageEvent<PictureRows>) => askers.get(data.asker)?.(data);
 
-/** Asks for pictures of a step; rows come in as they are ready. Gives a function that calls it off. */
+/** Asks for pictures of a step or a board; rows come in as they are ready. Gives a function that calls it off. */
 export function askForPictures(
   asker: string,
-  build: BuildDocument,
-  step: string | undefined,
+  subject: PictureSubject,
   views: ViewWish[],
   onRows: (rows: PictureRows) => void,
 ): () => void {
   const wish = ++wishes;
   askers.set(asker, (rows) => rows.wish === wish && onRows(rows));
-  worker.postMessage({ asker, wish, build, step, views } satisfies PictureWish);
+  worker.postMessage({ asker, wish, subject, views } satisfies PictureWish);
   return () => {
     askers.delete(asker);
     worker.postMessage({ asker, cancel: true });

@@ -5,6 +5,7 @@ export function CountField({
   label,
   value,
   least = 1,
+  hideLabel = false,
   most,
   onChange,
   onSettled,
@@ -12,6 +13,7 @@ export function CountField({
   label: string;
   value: number;
   least?: number;
+  hideLabel?: boolean;
   most: number;
   onChange: (value: number) => void;
   onSettled?: () => void;
@@ -34,7 +36,7 @@ export function CountField({
   };
   return (
     <div>
-      <label htmlFor={id} className="label block pb-0.5">
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'label block pb-0.5'}>
         {label}
       </label>
       <input

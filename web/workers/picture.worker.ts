@@ -1,4 +1,4 @@
-import { run, type BuildDocument, type Timeline } from '../../core/build';
+import { boardBlank, run, type BoardStock, type BuildDocument, type Timeline } from '../../core/build';
 import {
   layOut,
   scanScene,
@@ -14,12 +14,14 @@ export type ViewWish =
   | { view: View; pxMm: number }
   | { view: View; within: { width: number; height: number }; leastPxMm: number };
 
-/** A wish for pictures of one step. A newer wish from the same asker cancels the older one. */
+/** What is drawn: a job at one of its steps, or a board as it lies on the rack. */
+export type PictureSubject = { build: BuildDocument; step: string | undefined } | { board: BoardStock };
+
+/** A wish for pictures. A newer wish from the same asker cancels the older one. */
 export interface PictureWish {
   asker: string;
   wish: number;
-  build: BuildDocument;
-  step: string | undefined;
+  subject: PictureSubject;
   views: ViewWish[];
 }
 
@@ -115,11 +117,16 @@ function pixelOf(wish: ViewWish, scene: Scene): number {
   );
 }
 
+function sceneOf(subject: PictureSubject): Scene | undefined {
+  if ('board' in subject) return layOut([{ id: subject.board.id, blank: boardBlank(subject.board) }]);
+  const timeline = timelineOf(subject.build);
+  const step = timeline.steps.find(({ id }) => id === subject.step) ?? timeline.steps.at(-1);
+  return step && layOut(step.pieces);
+}
+
 async function draw(request: PictureWish): Promise<void> {
-  const timeline = timelineOf(request.build);
-  const step = timeline.steps.find(({ id }) => id === request.step) ?? timeline.steps.at(-1);
-  if (!step) return;
-  const scene = layOut(step.pieces);
+  const scene = sceneOf(request.subject);
+  if (!scene) return;
   const views = request.views.map((wish) => ({ view: wish.view, pxMm: pixelOf(wish, scene) }));
   for (const { view, pxMm } of views)
     await shade(request, view, scanScene(scene, view, pxMm * 2), 1, 2, false);

@@ -2,20 +2,18 @@ import {
   across,
   blankVolume,
   book,
-  boxBlank,
   emptyLedger,
   splitBlank,
   toOrigin,
   turnBlank,
   type Blank,
   type Cause,
-  type Origin,
 } from '../../solid';
 import { isThrough, mustAvoid, overlap, TOUCH_MM, type BoardStock } from '../board';
 import type { BuildDocument, RipStep, Slot } from '../document';
 import type { Finding } from '../finding';
 import { parcel, sectionsOf, type Place, type Stretch } from '../parcel';
-import { logOf, seedOf } from './log';
+import { boardBlank } from './log';
 import { isStopped, sawOf, stopAt, type CutBoard, type RunContext } from './context';
 
 /** A place on a board with what it is for: a strip of this build, or somebody else's. */
@@ -85,13 +83,7 @@ export function cutBoard(
   if (!grouped.ok) return overlapping(step, board, grouped.between);
   const out: CutBoard = { strips: new Map(), lost: emptyLedger(), woodInMm3: 0 };
   const size = [board.length.mm, board.width.mm, board.thickness.mm] as const;
-  const origin: Origin = {
-    board: board.id,
-    species: board.species,
-    seed: seedOf(board.log ?? board.id),
-    shade: seedOf(board.id),
-  };
-  const whole = boxBlank(size, logOf(board), origin, board.id);
+  const whole = boardBlank(board);
   out.woodInMm3 = blankVolume(whole);
   const lose = (cause: Cause, blank: Blank) => void (out.lost = book(out.lost, cause, blank));
   const causeOf = (stretch: Stretch): Cause => (stretch.kind === 'kerf' ? 'kerf' : 'offcut');

@@ -1,5 +1,5 @@
 import { chance, hash } from '../../wood';
-import type { Rigid } from '../../solid';
+import { boxBlank, type Blank, type Rigid } from '../../solid';
 import type { BoardStock, GrainCut } from '../board';
 
 /** A whole number from a text, the same on every machine. */
@@ -62,3 +62,17 @@ export function logOf(board: BoardStock): Rigid {
   const radius = board.ringRadius ? Math.max(1, board.ringRadius.mm) : least + 25 + 90 * chance(seed, 4);
   return placed(within + (below ? 0 : Math.PI), radius, width, thickness, 400 * chance(seed, 5));
 }
+
+/** A whole board as bought, in its own frame: x from the marked end, y from the near edge, z from the under face. */
+export const boardBlank = (board: BoardStock): Blank =>
+  boxBlank(
+    [board.length.mm, board.width.mm, board.thickness.mm],
+    logOf(board),
+    {
+      board: board.id,
+      species: board.species,
+      seed: seedOf(board.log ?? board.id),
+      shade: seedOf(board.id),
+    },
+    board.id,
+  );

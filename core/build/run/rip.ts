@@ -19,7 +19,7 @@ import { settingErrors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { cutBoard, faultsOnStrips } from './boards';
 import { isStopped, sawOf, stopAt, type Outcome, type RunContext } from './context';
-import { logOf, placeInLog, seedOf } from './log';
+import { boardBlank, placeInLog, seedOf } from './log';
 
 /** Rips an assembly's strips: from the boards named, or from wood not yet chosen, which then counts as wood in. */
 export function runRip(step: RipStep, context: RunContext): Outcome {
@@ -145,16 +145,12 @@ interface BoardState {
   strips: number;
 }
 
-function startBoard(board: BoardStock): BoardState {
-  const origin: Origin = {
-    board: board.id,
-    species: board.species,
-    seed: seedOf(board.log ?? board.id),
-    shade: seedOf(board.id),
-  };
-  const size = [board.length.mm, board.width.mm, board.thickness.mm] as const;
-  return { board, rest: boxBlank(size, logOf(board), origin, board.id), used: 0, strips: 0 };
-}
+const startBoard = (board: BoardStock): BoardState => ({
+  board,
+  rest: boardBlank(board),
+  used: 0,
+  strips: 0,
+});
 
 function takeStrip(step: RipStep, state: BoardState, slot: Slot, index: number, saw: Saw) {
   const { board } = state;

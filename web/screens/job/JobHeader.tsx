@@ -1,5 +1,6 @@
-import { Download, History, Keyboard, Redo2, Undo2 } from 'lucide-react';
+import { Download, History, Keyboard, Redo2, Trees, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { Link, useLocation } from 'react-router';
 import type { BuildDocument } from '../../../core/build';
 import type { ShopSnapshot } from '../../../core/kit';
 import { useKitQuery } from '../../app/api';
@@ -45,6 +46,8 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const settle = useSettle();
+  const id = useAppSelector(({ job }) => job.id);
+  const onWood = useLocation().pathname.endsWith('/wood');
   const keeping = useAppSelector(({ job }) => job.keeping);
   const past = useAppSelector(({ job }) => job.past);
   const future = useAppSelector(({ job }) => job.future);
@@ -145,6 +148,11 @@ export function JobHeader({ build }: { build: BuildDocument }) {
         >
           <History size={16} />
         </button>
+        {!onWood && (
+          <Link className="action" to={`/jobs/${id}/wood`}>
+            <Trees size={15} aria-hidden /> Wood
+          </Link>
+        )}
         <button type="button" className="action" onClick={() => exportJob(build)}>
           <Download size={15} aria-hidden /> Export
         </button>

@@ -24,7 +24,8 @@ export function JobScreen() {
   useEffect(() => {
     setError(undefined);
     void openJob(id).then(setError);
-    return () => void dispatch(jobActions.closed());
+    // Undo goes on between the screens of one job; it ends when the job is left.
+    return () => void (location.pathname.startsWith(`/jobs/${id}`) || dispatch(jobActions.closed()));
   }, [id, dispatch]);
   useEffect(() => {
     if (build) document.title = `${build.name} · Junta`;

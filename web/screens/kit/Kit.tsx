@@ -351,6 +351,24 @@ function AllowanceList({ shop, onChange }: Part) {
             onChange={(noticeableStep) => onChange({ ...shop, noticeableStep })}
           />
         </div>
+        <label className="flex items-start justify-between gap-3">
+          <span className="text-[14px]">
+            Wood in this shop settles at, %
+            <span className="text-graphite block text-[12.5px]">moisture a dry board comes to</span>
+          </span>
+          <input
+            aria-label="Wood in this shop settles at, %"
+            className="field w-24"
+            inputMode="decimal"
+            defaultValue={shop.woodMoisturePct}
+            onBlur={(event) => {
+              const pct = Number(event.target.value.replace(',', '.'));
+              if (event.target.value.trim() && pct >= 0 && pct <= 30)
+                onChange({ ...shop, woodMoisturePct: pct });
+              else event.target.value = String(shop.woodMoisturePct);
+            }}
+          />
+        </label>
       </div>
     </Section>
   );

@@ -1,0 +1,34 @@
+import type { Finding, Step } from '../build';
+import type { ReviewContext } from './review';
+
+/** Strips for which a breakdown found no board: their wood is not there yet, whatever the stick says. */
+export function stripsWithoutBoard(step: Step, { build }: ReviewContext): Finding[] {
+  if (step.kind !== 'rip' || !build.breakdown) return [];
+  const slots = build.assemblies.find(({ id }) => id === step.assembly)?.slots ?? [];
+  const bare = slots.filter(({ strip }) => strip?.board === undefined && !strip?.excluded);
+  if (bare.length === 0) return [];
+  const volume = bare.reduce(
+    (sum, { length, width, thickness }) => sum + length.mm * width.mm * thickness.mm,
+    0,
+  );
+  return [
+    {
+      code: 'strips-without-board',
+      step: step.id,
+      severity: 'warning',
+      message: [
+        { count: bare.length },
+        ` of ${slots.length} strips have no board yet: `,
+        { mm3: volume },
+        ' are short. “Wood” shows why, and what can be done.',
+      ],
+      numbers: { strips: bare.length, of: slots.length, shortMm3: volume },
+      fixes: [
+        {
+          label: 'Take them from elsewhere',
+          edit: { do: 'setSlots', slots: bare.map(({ id }) => id), change: { strip: { excluded: true } } },
+        },
+      ],
+    },
+  ];
+}

@@ -1,0 +1,217 @@
+import { FileUp } from 'lucide-react';
+import { useMemo, useRef, useState } from 'react';
+import type { RackBoard } from '../../../contract/board';
+import { PRICE_PER, type PricePer } from '../../../core/build';
+import {
+  boardsFromCsv,
+  COLUMN_TITLES,
+  COLUMNS,
+  decodeText,
+  guessColumns,
+  readCsv,
+  type ColumnName,
+  type CsvTable,
+} from '../../../core/stock';
+import type { LengthSystem } from '../../../core/units';
+import { problemText, useAddBoardsMutation } from '../../app/api';
+import { useDisplay } from '../../app/display';
+import { Choice, Toggle } from '../../parts/Choice';
+import { Window } from '../../parts/Window';
+import { PER_NAMES } from './words';
+
+const MOST_FILE_BYTES = 4 * 1024 * 1024;
+const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+
+/** Boards from a spreadsheet: paste or choose a file, match its columns, see every row that is none, take the rest. */
+export function ImportTable({ boards, onClose }: { boards: readonly RackBoard[]; onClose: () => void }) {
+  const [table, setTable] = useState<CsvTable>();
+  return (
+    <Window wide title="Boards from a table" open onClose={onClose}>
+      {table ? (
+        <Matching table={table} boards={boards} onBack={() => setTable(undefined)} onClose={onClose} />
+      ) : (
+        <Source onRead={setTable} />
+      )}
+    </Window>
+  );
+}
+
+function Source({ onRead }: { onRead: (table: CsvTable) => void }) {
+  const file = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState('');
+  const [reason, setReason] = useState<string>();
+  const take = (content: string, encoding: string) => {
+    const table = readCsv(content, encoding);
+    if (table.rows.length === 0)
+      setReason('This holds no rows: the first line names the columns, each line below it is a board.');
+    else if (table.rows.length > 2000)
+      setReason(`These are ${table.rows.length} rows; at most 2000 come in at once.`);
+    else onRead(table);
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <textarea
+        aria-label="Table as text"
+        className="field h-40 w-full py-1.5 font-mono text-[13px]"
+        placeholder={'number;wood;length;width;thickness\n7;White ash;73;5 3/4;6/4'}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      {reason && (
+        <p role="alert" className="text-red text-[14px]">
+          {reason}
+        </p>
+      )}
+      <div className="flex gap-2">
+        <button type="button" className="action" onClick={() => file.current?.click()}>
+          <FileUp size={15} aria-hidden /> Choose a file
+        </button>
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          aria-label="Table file"
+          className="sr-only"
+          tabIndex={-1}
+          onChange={(event) => {
+            const [chosen] = event.target.files ?? [];
+            event.target.value = '';
+            if (!chosen) return;
+            if (chosen.size > MOST_FILE_BYTES) return setReason('This file is larger than 4 MB.');
+            void chosen.arrayBuffer().then((buffer) => {
+              const decoded = decodeText(new Uint8Array(buffer));
+              take(decoded.text, decoded.encoding);
+            });
+          }}
+        />
+        <button
+          type="button"
+          className="action action-main ml-auto"
+          disabled={!text.trim()}
+          onClick={() => take(text, 'text')}
+        >
+          Match its columns
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function Matching({
+  table,
+  boards,
+  onBack,
+  onClose,
+}: {
+  table: CsvTable;
+  boards: readonly RackBoard[];
+  onBack: () => void;
+  onClose: () => void;
+}) {
+  const display = useDisplay();
+  const [add, { isLoading }] = useAddBoardsMutation();
+  const [columns, setColumns] = useState(() => guessColumns(table.heads));
+  const [system, setSystem] = useState<LengthSystem>(display.system);
+  const [currency, setCurrency] = useState('');
+  const [per, setPer] = useState<PricePer>('boardFoot');
+  const [refused, setRefused] = useState<string>();
+  const taken = useMemo(() => new Set(boards.map(({ label }) => label)), [boards]);
+  const read = useMemo(
+    () =>
+      boardsFromCsv(
+        table,
+        { columns, system, per, currency: /^[A-Z]{3}$/.test(currency) ? currency : undefined },
+        taken,
+      ),
+    [table, columns, system, per, currency, taken],
+  );
+  const options = [
+    { value: '-1', label: 'not in the table' },
+    ...table.heads.map((head, i) => ({ value: String(i), label: head || `column ${i + 1}` })),
+  ];
+  const put = async () => {
+    const result = await add(read.boards);
+    if (result.error) setRefused(problemText(result.error));
+    else onClose();
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="text-graphite text-[14px]">
+        {table.rows.length} rows, columns parted by {SEPARATORS[table.separator] ?? 'lines'},{' '}
+        {table.encoding === 'text' ? 'pasted' : `written in ${table.encoding}`}
+        {table.decimalComma && ', decimal commas'}.
+      </p>
+      <div className="grid grid-cols-3 gap-x-4 gap-y-1.5 lg:grid-cols-4">
+        {COLUMNS.map((name) => (
+          <Choice
+            key={name}
+            label={COLUMN_TITLES[name]}
+            value={String(columns[name])}
+            options={options}
+            onChange={(at) => setColumns({ ...columns, [name]: Number(at) } as Record<ColumnName, number>)}
+          />
+        ))}
+        <Toggle
+          label="Bare numbers are"
+          value={system}
+          onChange={setSystem}
+          options={[
+            { value: 'inch', label: 'inches' },
+            { value: 'mm', label: 'mm' },
+          ]}
+        />
+        <label className="block">
+          <span className="label">Currency where none stands</span>
+          <input
+            className="field w-full"
+            maxLength={3}
+            value={currency}
+            placeholder="EUR"
+            onChange={(event) => setCurrency(event.target.value.toUpperCase())}
+          />
+        </label>
+        <Choice
+          label="Prices are per"
+          value={per}
+          options={PRICE_PER.map((value) => ({ value, label: PER_NAMES[value] }))}
+          onChange={(value) => setPer(value as PricePer)}
+        />
+      </div>
+      <p role="status" className="font-medium">
+        <span className="text-green">{read.boards.length} boards can be read</span>
+        {read.errors.length > 0 && <span className="text-red">, {read.errors.length} rows cannot</span>}
+      </p>
+      {read.errors.length > 0 && (
+        <ul
+          aria-label="Rows that are no boards"
+          className="border-line max-h-44 overflow-y-auto border-y text-[13.5px]"
+        >
+          {read.errors.map(({ line, reasons }) => (
+            <li key={line} className="flex gap-3 py-0.5">
+              <span className="rule w-14 shrink-0">line {line}</span>
+              <span>{reasons.join('; ')}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {refused && (
+        <p role="alert" className="text-red">
+          {refused}
+        </p>
+      )}
+      <div className="flex gap-2">
+        <button type="button" className="action" onClick={onBack}>
+          Another table
+        </button>
+        <button
+          type="button"
+          className="action action-main ml-auto"
+          disabled={read.boards.length === 0 || isLoading}
+          onClick={() => void put()}
+        >
+          Put {read.boards.length} boards on the rack
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,251 @@
+import { FileDown, FileUp, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import type { RackBoard } from '../../../contract/board';
+import { SOLD_AS } from '../../../core/build';
+import { boardsToCsv, rackSums, searchRack, type RackQuestion } from '../../../core/stock';
+import { speciesName } from '../../../core/wood/species';
+import { problemText, useBoardsQuery, useRemoveBoardsMutation } from '../../app/api';
+import { onRackTrouble, redoBoard, undoBoard } from '../../app/rack';
+import { Choice } from '../../parts/Choice';
+import { Swatch } from '../../parts/Swatch';
+import { Window } from '../../parts/Window';
+import { BoardBench } from './BoardBench';
+import { BoardCard } from './BoardCard';
+import { EntryLine } from './EntryLine';
+import { ImportTable } from './ImportTable';
+import { RackTable } from './RackTable';
+import { SOLD_NAMES } from './words';
+import { Sums } from './Sums';
+
+const FIRST: RackQuestion = {
+  text: '',
+  species: '',
+  sold: '',
+  onlyFree: false,
+  order: 'entered',
+  downwards: false,
+  grouped: false,
+};
+const NO_BOARDS: RackBoard[] = [];
+
+/** The boards on hand: found, entered, and laid on the bench one at a time with what is wrong with them. */
+export function Rack() {
+  const { data, error } = useBoardsQuery(undefined, { refetchOnFocus: true });
+  const boards = data ?? NO_BOARDS;
+  const [question, setQuestion] = useState(FIRST);
+  const [chosen, setChosen] = useState<string>();
+  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+  const [importing, setImporting] = useState(false);
+  const [trouble, setTrouble] = useState<string>();
+  const asked = useDeferredValue(question);
+  const lines = useMemo(() => searchRack(boards, asked), [boards, asked]);
+  const woods = useMemo(
+    () =>
+      [...new Set(boards.map(({ species }) => species))].toSorted((a, b) =>
+        speciesName(a).localeCompare(speciesName(b)),
+      ),
+    [boards],
+  );
+  const board = boards.find(({ id }) => id === chosen) ?? boards[0];
+  const inSelection = useMemo(() => boards.filter(({ id }) => selected.has(id)), [boards, selected]);
+  useEffect(() => {
+    document.title = 'Rack · Junta';
+    onRackTrouble(setTrouble);
+    return () => onRackTrouble(() => {});
+  }, []);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const inText = event.target instanceof HTMLInputElement && event.target.dataset.entry !== undefined;
+      const key = event.key.toLowerCase();
+      if (!(event.ctrlKey || event.metaKey) || inText || (key !== 'z' && key !== 'y')) return;
+      event.preventDefault();
+      const id = key === 'y' || event.shiftKey ? redoBoard() : undoBoard();
+      if (id) setChosen(id);
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+  const ask = (change: Partial<RackQuestion>) => setQuestion((before) => ({ ...before, ...change }));
+  const shown = lines.flatMap((line) => ('board' in line ? [line.board] : []));
+  return (
+    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3">
+      <div className="flex items-end gap-3">
+        <h1 className="pr-2 text-[20px] font-semibold">Rack</h1>
+        <input
+          aria-label="Search the rack"
+          placeholder="number, wood, log …"
+          className="field w-44 font-sans! font-medium!"
+          value={question.text}
+          onChange={(event) => ask({ text: event.target.value })}
+        />
+        <Choice
+          label="Wood shown"
+          hideLabel
+          className="w-44"
+          value={question.species || 'all'}
+          options={[
+            { value: 'all', label: 'all woods' },
+            ...woods.map((id) => ({ value: id, label: speciesName(id), mark: <Swatch species={id} /> })),
+          ]}
+          onChange={(species) => ask({ species: species === 'all' ? '' : species })}
+        />
+        <Choice
+          label="Sold as"
+          hideLabel
+          className="w-40"
+          value={question.sold || 'all'}
+          options={[
+            { value: 'all', label: 'however sold' },
+            ...SOLD_AS.map((s) => ({ value: s, label: SOLD_NAMES[s] })),
+          ]}
+          onChange={(sold) => ask({ sold: sold === 'all' ? '' : (sold as RackQuestion['sold']) })}
+        />
+        <label className="flex h-8 items-center gap-1.5 text-[14px] whitespace-nowrap">
+          <input
+            type="checkbox"
+            className="accent-chalk h-4 w-4"
+            checked={question.onlyFree}
+            onChange={(e) => ask({ onlyFree: e.target.checked })}
+          />
+          not reserved
+        </label>
+        <label className="flex h-8 items-center gap-1.5 text-[14px] whitespace-nowrap">
+          <input
+            type="checkbox"
+            className="accent-chalk h-4 w-4"
+            checked={question.grouped}
+            onChange={(e) => ask({ grouped: e.target.checked })}
+          />
+          in groups
+        </label>
+        <span className="ml-auto flex gap-2">
+          <button
+            type="button"
+            className="action"
+            aria-label="Undo"
+            title="Undo (Ctrl+Z)"
+            onClick={() => setChosen(undoBoard() ?? chosen)}
+          >
+            <Undo2 size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="action"
+            aria-label="Redo"
+            title="Redo (Ctrl+Shift+Z)"
+            onClick={() => setChosen(redoBoard() ?? chosen)}
+          >
+            <Redo2 size={15} aria-hidden />
+          </button>
+          <button type="button" className="action" onClick={() => setImporting(true)}>
+            <FileUp size={15} aria-hidden /> From a table
+          </button>
+          <button
+            type="button"
+            className="action"
+            onClick={() => download(boardsToCsv(inSelection.length ? inSelection : shown))}
+          >
+            <FileDown size={15} aria-hidden /> To a table
+          </button>
+        </span>
+      </div>
+      {(error !== undefined || trouble) && (
+        <p role="alert" className="text-red text-[14px]">
+          {trouble ?? problemText(error)}
+          {trouble && (
+            <button type="button" className="ml-3 underline" onClick={() => setTrouble(undefined)}>
+              seen
+            </button>
+          )}
+        </p>
+      )}
+      <section aria-label="Boards" className="sheet flex min-h-0 flex-1 flex-col">
+        <EntryLine boards={boards} onAdded={setChosen} />
+        <RackTable
+          lines={lines}
+          question={question}
+          onOrder={(order) =>
+            ask(order === question.order ? { downwards: !question.downwards } : { order, downwards: false })
+          }
+          chosen={board?.id}
+          onChoose={setChosen}
+          selected={selected}
+          onSelect={setSelected}
+        />
+        <footer className="border-line flex min-h-9 items-center gap-6 border-t px-3 text-[14px]">
+          <Sums title={shown.length === boards.length ? 'On the rack' : 'Shown'} sums={rackSums(shown)} />
+          {inSelection.length > 0 && (
+            <>
+              <Sums title="Selected" sums={rackSums(inSelection)} />
+              <Remove boards={inSelection} onDone={() => setSelected(new Set())} />
+            </>
+          )}
+        </footer>
+      </section>
+      {board ? (
+        <section aria-label={`Board ${board.label}`} className="flex h-[318px] shrink-0 gap-3">
+          <BoardBench key={board.id} board={board} />
+          <BoardCard key={`card ${board.id}`} board={board} />
+        </section>
+      ) : (
+        data && <EmptyRack />
+      )}
+      {importing && <ImportTable boards={boards} onClose={() => setImporting(false)} />}
+    </main>
+  );
+}
+
+function EmptyRack() {
+  return (
+    <p className="sheet p-5">
+      The rack is empty. Type a board into the line above, say{' '}
+      <span className="rule">7, White ash, 73 × 5 3/4 × 6/4</span>, and press Enter; or take over a table from
+      a spreadsheet.
+    </p>
+  );
+}
+
+function download(text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = 'rack.csv';
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** Takes boards off the rack; asks again, with the job's name, where one is reserved. */
+function Remove({ boards, onDone }: { boards: RackBoard[]; onDone: () => void }) {
+  const [remove] = useRemoveBoardsMutation();
+  const [held, setHeld] = useState<string>();
+  const go = async (force: boolean) => {
+    const result = await remove({ ids: boards.map(({ id }) => id), force });
+    if (result.error) setHeld(problemText(result.error));
+    else onDone();
+  };
+  return (
+    <>
+      <button type="button" className="action ml-auto" onClick={() => void go(false)}>
+        <Trash2 size={15} aria-hidden /> Take {boards.length} off the rack
+      </button>
+      <Window title="These boards are in use" open={held !== undefined} onClose={() => setHeld(undefined)}>
+        <p className="pb-4">{held}</p>
+        <div className="flex justify-end gap-2">
+          <button type="button" className="action" onClick={() => setHeld(undefined)}>
+            Leave them
+          </button>
+          <button
+            type="button"
+            className="action"
+            onClick={() => {
+              setHeld(undefined);
+              void go(true);
+            }}
+          >
+            Take them off all the same
+          </button>
+        </div>
+      </Window>
+    </>
+  );
+}

@@ -1,0 +1,77 @@
+import { skipToken } from '@reduxjs/toolkit/query';
+import { Layers } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { useJobQuery, useJobsQuery } from '../../app/api';
+import type { Companion } from './use-breakdown';
+
+/** At most this many jobs are broken down together with the open one. */
+const MOST = 3;
+
+const idsOf = (list: string | null, own: string): string[] =>
+  (list ?? '')
+    .split(',')
+    .filter((id) => id && id !== own)
+    .slice(0, MOST);
+
+/** The jobs named in the address, read from the server, in their order. */
+export function useCompanions(list: string | null, own: string): Companion[] {
+  const ids = idsOf(list, own);
+  const first = useJobQuery(ids[0] ?? skipToken, { refetchOnMountOrArgChange: true }).currentData;
+  const second = useJobQuery(ids[1] ?? skipToken, { refetchOnMountOrArgChange: true }).currentData;
+  const third = useJobQuery(ids[2] ?? skipToken, { refetchOnMountOrArgChange: true }).currentData;
+  return useMemo(
+    () =>
+      [first, second, third].flatMap((job) =>
+        job ? [{ id: job.id, version: job.version, build: job.build }] : [],
+      ),
+    [first, second, third],
+  );
+}
+
+/** Chooses other jobs whose strips come out of the same boards. */
+export function Companions({ id }: { id: string }) {
+  const { data: jobs } = useJobsQuery();
+  const [search, setSearch] = useSearchParams();
+  const chosen = idsOf(search.get('with'), id);
+  const toggle = (other: string, on: boolean) => {
+    const next = on ? [...chosen, other] : chosen.filter((c) => c !== other);
+    setSearch(next.length ? { with: next.join(',') } : {}, { replace: true });
+  };
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="action">
+        <Layers size={15} aria-hidden />{' '}
+        {chosen.length
+          ? `with ${chosen.length} other ${chosen.length === 1 ? 'job' : 'jobs'}`
+          : 'With other jobs'}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          className="sheet z-50 flex max-h-80 w-80 flex-col gap-1 overflow-y-auto p-4 shadow-lg"
+        >
+          <p className="text-graphite pb-1 text-[13px]">
+            Up to {MOST} jobs share the boards; each gets its own strips, marked A, B, C.
+          </p>
+          {jobs
+            ?.filter((job) => job.id !== id)
+            .map((job) => (
+              <label key={job.id} className="flex items-center gap-2 text-[14px]">
+                <input
+                  type="checkbox"
+                  className="accent-chalk h-4 w-4"
+                  checked={chosen.includes(job.id)}
+                  disabled={!chosen.includes(job.id) && chosen.length >= MOST}
+                  onChange={(event) => toggle(job.id, event.target.checked)}
+                />
+                {job.name}
+              </label>
+            ))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,84 @@
+import type { BreakdownSettings, BuildDocument } from '../../../core/build';
+import { useDisplay } from '../../app/display';
+import { Choice } from '../../parts/Choice';
+import { CountField } from '../../parts/CountField';
+import { LengthField } from '../../parts/LengthField';
+
+const LENGTHS = [
+  ['extraLength', 'Longer by'],
+  ['extraWidth', 'Wider by'],
+  ['endTrim', 'Off each end'],
+  ['edgeTrim', 'Off each edge'],
+  ['remnant', 'Stays in hand'],
+  ['leastOffcutLength', 'Keep from, long'],
+  ['leastOffcutWidth', 'and wide'],
+] as const;
+
+/** How the boards are cut: saws, allowances, what must stay in hand, and which offcut is worth keeping. */
+export function Rules({
+  build,
+  settings,
+  onChange,
+}: {
+  build: BuildDocument;
+  settings: BreakdownSettings;
+  onChange: (settings: BreakdownSettings) => void;
+}) {
+  const display = useDisplay();
+  const saws = build.shop.saws.map(({ id, name }) => ({ value: id, label: name }));
+  const saw = (name: 'crosscutSaw' | 'ripSaw' | 'resawSaw', label: string) => (
+    <Choice
+      label={label}
+      value={settings[name]}
+      options={saws}
+      onChange={(id) => onChange({ ...settings, [name]: id })}
+    />
+  );
+  const noKerf = (['crosscutSaw', 'ripSaw'] as const).some(
+    (name) => (build.shop.saws.find(({ id }) => id === settings[name])?.kerf.mm ?? 0) === 0,
+  );
+  return (
+    <section aria-label="How it is cut" className="border-line flex flex-col gap-1.5 border-t pt-2">
+      <h3 className="label">How it is cut; takes effect at the next breakdown</h3>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
+        {saw('crosscutSaw', 'Crosscut with')}
+        {saw('ripSaw', 'Rip with')}
+        {saw('resawSaw', 'Resaw with')}
+        <label className="flex items-end gap-2 pb-1.5 text-[14px]">
+          <input
+            type="checkbox"
+            className="accent-chalk h-4 w-4"
+            checked={settings.resaw}
+            onChange={(event) => onChange({ ...settings, resaw: event.target.checked })}
+          />
+          resaw thick boards
+        </label>
+      </div>
+      <div className="grid grid-cols-3 gap-x-3 gap-y-1.5">
+        {LENGTHS.map(([name, label]) => (
+          <LengthField
+            key={name}
+            label={label}
+            value={settings[name]}
+            display={display}
+            rule={{ minMm: 0 }}
+            onChange={(length) => onChange({ ...settings, [name]: length })}
+          />
+        ))}
+        <CountField
+          label="Worth of it, %"
+          value={settings.offcutWorthPct}
+          least={0}
+          most={100}
+          onChange={(offcutWorthPct) => onChange({ ...settings, offcutWorthPct })}
+        />
+      </div>
+      {noKerf && (
+        <p className="text-red text-[13.5px]">
+          A saw here has a kerf of zero: every cut would come for nothing. Set it in the Kit and take the kit
+          over.
+        </p>
+      )}
+    </section>
+  );
+}

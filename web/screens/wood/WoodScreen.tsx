@@ -1,0 +1,321 @@
+import '../../app/open-job';
+import { Printer } from 'lucide-react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import type { RackBoard } from '../../../contract/board';
+import { GOALS, type BuildDocument, type Edit, type Goal } from '../../../core/build';
+import {
+  dropStrip,
+  layAnswer,
+  layBoard,
+  settingsOf,
+  shortages,
+  type BoardLayout,
+  type Plan,
+} from '../../../core/stock';
+import { problemText, useBoardsQuery } from '../../app/api';
+import { useDisplay } from '../../app/display';
+import { jobActions } from '../../app/job';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { openJob } from '../../app/storing';
+import { Choice } from '../../parts/Choice';
+import { JobHeader } from '../job/JobHeader';
+import { BoardPlan, type Drop } from './BoardPlan';
+import { Companions, useCompanions } from './Companions';
+import { CutBoards } from './CutBoards';
+import { Results } from './Results';
+import { Rules } from './Rules';
+import { Shortage } from './Shortage';
+import { StripCard } from './StripCard';
+import { StripLedger } from './StripLedger';
+import { TradeOffs } from './TradeOffs';
+import { freeFor, useBreakdown, type Breakdown } from './use-breakdown';
+import { GOAL_NAMES } from './words';
+
+const NO_BOARDS: RackBoard[] = [];
+
+/** Where a job's strips come from: its boards, broken down. */
+export function WoodScreen() {
+  const { id = '' } = useParams();
+  const dispatch = useAppDispatch();
+  const build = useAppSelector(({ job }) => job.build);
+  const openId = useAppSelector(({ job }) => job.id);
+  const [error, setError] = useState<unknown>();
+  useEffect(() => {
+    setError(undefined);
+    void openJob(id).then(setError);
+    // Undo goes on between the screens of one job; it ends when the job is left.
+    return () => void (location.pathname.startsWith(`/jobs/${id}`) || dispatch(jobActions.closed()));
+  }, [id, dispatch]);
+  useEffect(() => {
+    if (build) document.title = `Wood for ${build.name} · Junta`;
+  }, [build]);
+  if (error)
+    return (
+      <p role="alert" className="p-8">
+        {problemText(error)}{' '}
+        <Link className="text-chalk underline" to="/jobs">
+          All jobs
+        </Link>
+      </p>
+    );
+  if (!build || openId !== id) return <p className="text-graphite p-8">Opening the job …</p>;
+  return <Wood id={id} build={build} />;
+}
+
+function Wood({ id, build }: { id: string; build: BuildDocument }) {
+  const dispatch = useAppDispatch();
+  const [search] = useSearchParams();
+  const companions = useCompanions(search.get('with'), id);
+  const { data: rack, error } = useBoardsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const breakdown = useBreakdown(id, build, companions, rack ?? NO_BOARDS);
+  const [chosen, setChosen] = useState<string>();
+  const [refused, setRefused] = useState<string>();
+  const { plan, running, solve } = breakdown;
+  const settings = settingsOf(build);
+  const layouts = useMemo(() => plan && layoutsOf(plan), [plan]);
+  const findings = useMemo(() => {
+    if (!plan || !started(build)) return [];
+    const boards = freeFor(rack ?? NO_BOARDS, [id, ...companions.map((companion) => companion.id)]);
+    return shortages({ ...plan.problem, boards }, plan.answer);
+  }, [plan, build, rack, id, companions]);
+  const edit = (one: Edit) => dispatch(jobActions.edited({ edit: one }));
+  const setGoal = (goal: Goal) => void solve([{ do: 'setBreakdown', breakdown: { ...settings, goal } }]);
+  const drop = ({ strip, board: boardId, x, y }: Drop, snapMm: number) => {
+    const wanted = plan?.demand.of.get(strip);
+    const board = rack?.find((b) => b.id === boardId) ?? plan?.problem.boards.find((b) => b.id === boardId);
+    if (!plan || !wanted || !board) return;
+    const problem = { ...plan.problem, boards: [...plan.problem.boards, board] };
+    const landed = dropStrip(
+      problem,
+      layouts?.laid.find((l) => l.board.id === boardId),
+      board,
+      strip,
+      { x, y },
+      snapMm,
+    );
+    setRefused(landed.ok ? undefined : landed.reason);
+    if (!landed.ok) return;
+    const { reserved: _r, history: _h, version: _v, ...stock } = board as RackBoard;
+    const boards = build.boards.some((b) => b.id === boardId) ? build.boards : [...build.boards, stock];
+    const source = { board: boardId, at: landed.at, locked: true };
+    void solve([{ do: 'useBoards', boards, strips: { [wanted.slot]: source }, breakdown: settings }]);
+  };
+  const missing = plan?.answer.missing.length ?? 0;
+  return (
+    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3">
+      <JobHeader build={build} />
+      <div className="flex items-end gap-2">
+        <Link to={`/jobs/${id}`} className="action">
+          To the stick
+        </Link>
+        <Choice
+          label="Goal of the breakdown"
+          hideLabel
+          className="w-56"
+          value={settings.goal}
+          options={GOALS.map((goal) => ({ value: goal, label: GOAL_NAMES[goal] }))}
+          onChange={(goal) => setGoal(goal as Goal)}
+        />
+        {running ? (
+          <button type="button" className="action" onClick={breakdown.stop}>
+            Stop, keep the best so far
+          </button>
+        ) : (
+          <button type="button" className="action action-main" disabled={!rack} onClick={() => void solve()}>
+            Break down the boards
+          </button>
+        )}
+        <Progress breakdown={breakdown} />
+        <span className="ml-auto flex gap-2">
+          <StripLedger build={build} />
+          <Companions id={id} />
+          <Link to={`/jobs/${id}/wood/sheet`} className="action">
+            <Printer size={15} aria-hidden /> Set-up list
+          </Link>
+          <CutBoards id={id} build={build} />
+        </span>
+      </div>
+      {(error !== undefined || breakdown.trouble || refused) && (
+        <p role="alert" className="text-red text-[14px]">
+          {refused ?? breakdown.trouble ?? problemText(error)}
+        </p>
+      )}
+      <div className="flex min-h-0 flex-1 gap-4">
+        <Boards
+          layouts={layouts}
+          plan={plan}
+          build={build}
+          rack={rack ?? NO_BOARDS}
+          chosen={chosen}
+          onChoose={setChosen}
+          onDrop={drop}
+        />
+        <aside
+          aria-label="Breakdown"
+          className="sheet flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto p-4"
+        >
+          {plan && started(build) && layouts && (
+            <Results build={build} plan={plan} layouts={layouts.laid} advice={breakdown.advice} />
+          )}
+          {missing > 0 && started(build) && (
+            <Shortage
+              findings={findings}
+              advice={breakdown.advice}
+              advising={breakdown.advising}
+              onFix={(fix) => void solve([fix])}
+            />
+          )}
+          {plan && (
+            <StripCard
+              key={chosen}
+              build={build}
+              plan={plan}
+              chosen={chosen}
+              onChoose={setChosen}
+              rack={rack ?? NO_BOARDS}
+              solve={solve}
+              drop={drop}
+            />
+          )}
+          {breakdown.advice.tradeOffs.length > 0 && (
+            <TradeOffs
+              tradeOffs={breakdown.advice.tradeOffs}
+              goal={settings.goal}
+              onPick={({ goal, answer }) =>
+                void breakdown.use(answer, [{ do: 'setBreakdown', breakdown: { ...settings, goal } }])
+              }
+            />
+          )}
+          <Rules
+            build={build}
+            settings={settings}
+            onChange={(next) => edit({ do: 'setBreakdown', breakdown: next })}
+          />
+        </aside>
+      </div>
+    </main>
+  );
+}
+
+/** Whether a breakdown was ever asked for: before that nothing is short. */
+const started = (build: BuildDocument): boolean => build.breakdown !== undefined;
+
+/** The plan as boards cut up. A plan made by hand may not be cuttable until it is solved again: said, with the rest drawn. */
+function layoutsOf(plan: Plan): { laid: BoardLayout[]; broken: string[] } {
+  const broken: string[] = [];
+  const laid = plan.problem.boards.flatMap((board) => {
+    try {
+      const [one] = layAnswer({ ...plan.problem, boards: [board] }, plan.answer);
+      return one ? [one] : [];
+    } catch {
+      broken.push(board.label);
+      return [layBoard(board, [], plan.problem.rules)];
+    }
+  });
+  return { laid, broken };
+}
+
+function Progress({ breakdown: { running, plan } }: { breakdown: Breakdown }) {
+  if (!running || !plan) return null;
+  const share = Math.min(1, running.done / running.of);
+  const placed = running.best.places.length;
+  return (
+    <span className="flex items-center gap-2 text-[14px]" role="status">
+      <span className="border-line h-2 w-32 overflow-hidden rounded-full border bg-white">
+        <span className="bg-chalk block h-full" style={{ width: `${share * 100}%` }} />
+      </span>
+      {placed} of {placed + running.best.missing.length} strips placed, looking for better
+    </span>
+  );
+}
+
+function Boards({
+  layouts,
+  plan,
+  build,
+  rack,
+  chosen,
+  onChoose,
+  onDrop,
+}: {
+  layouts: ReturnType<typeof layoutsOf> | undefined;
+  plan: Plan | undefined;
+  build: BuildDocument;
+  rack: readonly RackBoard[];
+  chosen: string | undefined;
+  onChoose: (strip: string) => void;
+  onDrop: (drop: Drop, snapMm: number) => void;
+}) {
+  const display = useDisplay();
+  const room = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useLayoutEffect(() => {
+    const element = room.current;
+    if (!element) return;
+    const watch = new ResizeObserver(() => setWidth(element.clientWidth));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  const longest = Math.max(300, ...(layouts?.laid ?? []).map(({ board }) => board.length.mm));
+  const pxPerMm = Math.max(0, (width - 108) / longest);
+  const slots = new Map(
+    build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => [slot.id, slot])),
+  );
+  const wanted = (strip: string) => plan?.demand.of.get(strip);
+  const own = (strip: string) => {
+    const of = wanted(strip);
+    return of?.job === 0 && of.copy === 0 ? slots.get(of.slot) : undefined;
+  };
+  const onRack = new Set(rack.map(({ id }) => id));
+  return (
+    <section
+      ref={room}
+      aria-label="Boards broken down"
+      className="sheet min-w-0 flex-1 overflow-auto px-4 py-3"
+    >
+      {layouts?.laid.length === 0 && (
+        <div className="text-graphite max-w-lg p-4">
+          <p className="pb-2">
+            No strip of this job has a board yet. It needs {plan?.problem.strips.length ?? 0} strips;{' '}
+            {rack.filter(({ reserved }) => !reserved).length} boards on the rack are free.
+          </p>
+          <p>
+            “Break down the boards” finds which board gives which strip, clear of the faults its faces may not
+            show.
+          </p>
+        </div>
+      )}
+      {layouts && layouts.broken.length > 0 && (
+        <p role="alert" className="text-red pb-2 text-[14px]">
+          Board {layouts.broken.join(', ')} cannot be cut as the strips lie on it now. Break down the boards
+          again.
+        </p>
+      )}
+      <ol className="flex flex-col gap-4 pt-2">
+        {pxPerMm > 0 &&
+          layouts?.laid.map((layout) => (
+            <li key={layout.board.id} className="flex items-center gap-3">
+              <span className="w-[58px] shrink-0 leading-tight">
+                <span className="rule block text-[17px]">{layout.board.label}</span>
+                {rack.length > 0 && !onRack.has(layout.board.id) && (
+                  <span className="text-red block text-[12px]">not on the rack</span>
+                )}
+              </span>
+              <BoardPlan
+                layout={layout}
+                pxPerMm={pxPerMm}
+                display={display}
+                labelOf={(strip) => wanted(strip)?.label ?? ''}
+                lockedOf={(strip) => own(strip)?.strip?.locked ?? false}
+                movable={(strip) => own(strip) !== undefined}
+                chosen={chosen}
+                onChoose={onChoose}
+                onDrop={(drop) => onDrop(drop, 10 / pxPerMm)}
+              />
+            </li>
+          ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,83 @@
+import { expose } from 'comlink';
+import { GOALS, type BoardStock, type BuildDocument, type Fix, type Goal } from '../../core/build';
+import {
+  EFFORT,
+  layAnswer,
+  purchaseList,
+  shortageFixes,
+  solve,
+  solveNow,
+  totalsOf,
+  type Answer,
+  type Problem,
+  type Progress,
+  type Purchase,
+  type Totals,
+} from '../../core/stock';
+
+/** One goal's answer and its sums, for the chart. */
+export interface TradeOff {
+  goal: Goal;
+  answer: Answer;
+  totals: Totals;
+}
+/** What a kerf makes of the same strips and boards. */
+export interface KerfCase {
+  kerfMm: number;
+  strips: number;
+  totals: Totals;
+}
+
+let stopped = false;
+const pause = () =>
+  new Promise<void>((done) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => done();
+    port2.postMessage(0);
+  });
+
+/** Solves while answering a call to stop; says the best so far from time to time. */
+async function run(
+  problem: Problem,
+  start: Answer | undefined,
+  say: (progress: Progress) => void,
+): Promise<Answer> {
+  stopped = false;
+  const search = solve(problem, EFFORT.normal, start);
+  let best: Answer | undefined;
+  for (;;) {
+    const { done, value } = search.next();
+    if (done) return value;
+    best = value.best;
+    say(value);
+    await pause();
+    if (stopped) return best;
+  }
+}
+
+const worker = {
+  run,
+  stop: () => void (stopped = true),
+  tradeOffs: async (problem: Problem): Promise<TradeOff[]> => {
+    const out: TradeOff[] = [];
+    for (const goal of GOALS) {
+      const answer = solveNow({ ...problem, goal }, EFFORT.quick);
+      out.push({ goal, answer, totals: totalsOf(layAnswer(problem, answer)) });
+      await pause();
+    }
+    return out;
+  },
+  /** What each kerf makes of the same strips and boards. */
+  kerfs: async (problem: Problem, kerfs: number[]): Promise<KerfCase[]> =>
+    kerfs.map((kerfMm) => {
+      const with_ = { ...problem, rules: { ...problem.rules, ripKerf: kerfMm, crosscutKerf: kerfMm } };
+      const answer = solveNow(with_, EFFORT.quick);
+      return { kerfMm, strips: answer.places.length, totals: totalsOf(layAnswer(with_, answer)) };
+    }),
+  waysOut: (build: BuildDocument, boards: BoardStock[], answer: Answer): Fix[] =>
+    shortageFixes(build, boards, answer),
+  purchases: (problem: Problem, missing: string[], rack: BoardStock[]): Purchase[] =>
+    purchaseList(problem, missing, rack),
+};
+export type BreakdownWorker = typeof worker;
+expose(worker);
