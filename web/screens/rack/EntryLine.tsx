@@ -1,6 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { CornerDownLeft } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useForm, type FieldPath } from 'react-hook-form';
 import * as yup from 'yup';
 import type { NewBoard, RackBoard } from '../../../contract/board';
@@ -116,6 +116,7 @@ export function EntryLine({
   const display = useDisplay();
   const [add] = useAddBoardsMutation();
   const [refused, setRefused] = useState<string>();
+  const added = useRef<string>(undefined);
   const { register, handleSubmit, formState, setValue, setFocus, getValues } = useForm<Entry>({
     defaultValues: {
       label: '',
@@ -133,8 +134,9 @@ export function EntryLine({
     resolver: yupResolver(schemaFor(display, boards)) as never,
   });
   useEffect(() => {
-    if (!getValues('label') || boards.some(({ label }) => label === getValues('label')))
-      setValue('label', nextNumber(boards.map(({ label }) => label)));
+    // A number typed by hand stays, also a wrong one: it is answered, not replaced.
+    const label = getValues('label');
+    if (!label || label === added.current) setValue('label', nextNumber(boards.map(({ label }) => label)));
   }, [boards, getValues, setValue]);
   const put = handleSubmit(async (entry) => {
     const board = boardOf(entry, display);
@@ -142,6 +144,7 @@ export function EntryLine({
     const result = await add([board]);
     setRefused(result.error ? problemText(result.error) : undefined);
     if (!result.data) return;
+    added.current = board.label;
     onAdded(result.data.ids[0]);
     setFocus('length', { shouldSelect: true });
   });
