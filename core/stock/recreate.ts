@@ -44,7 +44,7 @@ export function recreate(
     const next =
       unit.length === 1 ? insert(search, state, unit[0], random) : insertSet(search, state, unit, random);
     if (next) state = next;
-    else missing.push(...unit);
+    else missing.push(...unit.filter((strip) => !search.problem.strips[strip].locked));
   }
   return stateOf(search, state.boards, state.readings, state.parts, missing);
 }

@@ -114,9 +114,14 @@ export function problemFor(
   const demand = demandOf(builds);
   const settings = settingsOf(builds[0]);
   const { shop } = builds[0];
+  // A strip locked to a board that is gone or that another job holds is free again.
+  const here = new Set(boards.map(({ id }) => id));
+  const strips = demand.strips.map((strip) =>
+    strip.locked && !here.has(strip.locked.board) ? { ...strip, locked: undefined } : strip,
+  );
   return {
     demand,
-    problem: { strips: demand.strips, boards, rules: rulesOf(settings, shop), goal: settings.goal, shop },
+    problem: { strips, boards, rules: rulesOf(settings, shop), goal: settings.goal, shop },
   };
 }
 

@@ -35,7 +35,7 @@ export function* solve(
 ): Generator<Progress, Answer> {
   const search = begin(problem);
   const settled = withLocked(search);
-  const all = search.units.filter((unit) => !unit.some((strip) => problem.strips[strip].locked));
+  const all = search.units.filter((unit) => unit.some((strip) => !problem.strips[strip].locked));
   let current = recreate(search, settled, byLength(search, all), () => 1);
   let best = current;
   if (start) {
