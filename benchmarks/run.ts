@@ -1,8 +1,9 @@
+import { breakdownRows } from './breakdown';
 import { browserRows } from './browser';
 import { pictureRows } from './picture';
 import { solidRows } from './solid';
 
-const rows = [...(await solidRows()), ...pictureRows(), ...(await browserRows())];
+const rows = [...(await solidRows()), ...pictureRows(), ...(await breakdownRows()), ...(await browserRows())];
 const wide = (key: 'what' | 'measured' | 'wanted') => Math.max(...rows.map((row) => row[key].length));
 for (const { what, measured, wanted, met } of rows)
   console.log(

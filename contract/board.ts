@@ -37,6 +37,9 @@ const price = exact({
 
 const taken = exact({
   label: text(40).defined(),
+  of: text(120).optional(),
+  slot: text(80).optional(),
+  copy: yup.number().integer().min(0).max(100_000).optional(),
   ...rectangle,
   thickness: place(),
   leaf: yup.number().integer().min(0).max(200).optional(),

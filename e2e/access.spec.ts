@@ -11,8 +11,8 @@ const serious = async (page: import('@playwright/test').Page) => {
 };
 
 test('no serious finding of the accessibility checker on any screen', async ({ page, house }) => {
-  test.setTimeout(150_000);
-  for (const address of ['/jobs', '/jobs/new', '/kit', '/tables', '/nowhere']) {
+  test.setTimeout(240_000);
+  for (const address of ['/jobs', '/jobs/new', '/rack', '/kit', '/tables', '/nowhere']) {
     await page.goto(house.url + address);
     await page.waitForTimeout(600);
     expect(await serious(page), address).toEqual([]);
@@ -26,6 +26,14 @@ test('no serious finding of the accessibility checker on any screen', async ({ p
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   expect(await serious(page), 'keys').toEqual([]);
   await page.keyboard.press('Escape');
+  const url = await openJob(page, house, 'Lamp-room shelf');
+  await page.getByRole('link', { name: 'Wood' }).click();
+  await page.getByRole('button', { name: 'Break down the boards' }).click();
+  await expect(page.getByRole('region', { name: 'Trade-off' })).toBeVisible({ timeout: 60_000 });
+  expect(await serious(page), 'wood').toEqual([]);
+  await page.goto(`${url}/wood/sheet`);
+  await expect(page.getByText('fence at').first()).toBeVisible();
+  expect(await serious(page), 'sheet').toEqual([]);
   await openJob(page, house, 'Boathouse bench top');
   await mark(page, 'flatten').click();
   expect(await serious(page), 'finding').toEqual([]);

@@ -313,3 +313,18 @@ test('strips traded between pieces end at the width the ledger says', async ({ p
   await expect(window.getByTestId('ends-3')).toContainText('9 1/2');
   await expect(window.getByRole('status')).toContainText('all go round');
 });
+
+test('boards can be reserved for a job by hand, and set free again', async ({ page, house }) => {
+  await page.goto(`${house.url}/rack`);
+  await enter(page, 'H1', 'Holly', '30', '5', '4/4');
+  await search(page, 'H1');
+  const row = page.locator('[data-board="H1"]');
+  await row.getByRole('checkbox').check();
+  const choice = page.getByRole('combobox', { name: 'Reserve the selected boards for' });
+  await choice.click();
+  await page.getByRole('option', { name: 'for Games board' }).click();
+  await expect(row).toContainText('for Games board');
+  await choice.click();
+  await page.getByRole('option', { name: 'reserved for nobody' }).click();
+  await expect(row).toContainText('free');
+});

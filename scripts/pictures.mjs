@@ -61,6 +61,18 @@ try {
   await step('flatten');
   await page.mouse.move(640, 790);
   await take('job-finding');
+  await page.goto(`${server.url}/rack`);
+  await page.locator('[data-board="1"]').click();
+  await take('rack');
+  await open('Chart-table top');
+  await page.getByRole('link', { name: 'Wood' }).click();
+  await page.getByRole('button', { name: 'Break down the boards' }).click();
+  await page.getByRole('region', { name: 'Trade-off' }).waitFor({ timeout: 60_000 });
+  await page.mouse.move(640, 790);
+  await take('wood');
+  await page.getByRole('link', { name: 'Set-up list' }).click();
+  await page.getByText('fence at').first().waitFor();
+  await take('set-up-list');
   await page.goto(`${server.url}/jobs/new`);
   await page.getByText('End-grain block').click();
   await take('new-job');

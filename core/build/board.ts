@@ -60,6 +60,10 @@ export interface Price {
 /** A place on a board that another piece or job takes, so that it is neither used here nor counted as lost here. */
 export interface TakenPlace {
   label: string;
+  /** Name of the job it belongs to, if another; its slot there, and which copy of the piece, from 0. */
+  of?: string;
+  slot?: string;
+  copy?: number;
   x: number;
   y: number;
   length: number;

@@ -18,7 +18,7 @@ const snapshot = (board: BoardStock): BoardStock => {
 
 /**
  * The edit that writes an answer into one of its jobs: the boards it uses, each strip's place, and on those boards the
- * places that other copies and jobs take. Strips without wood lose the board they had.
+ * places that other copies and jobs take, with the jobs' `names`. Strips without wood lose the board they had.
  */
 export function answerEdit(
   problem: Problem,
@@ -26,6 +26,7 @@ export function answerEdit(
   answer: Pick<Answer, 'places'>,
   job: number,
   settings: BreakdownSettings,
+  names: readonly string[] = [],
 ): Edit {
   const strips: Record<string, StripSource> = {};
   const used = new Set<string>();
@@ -48,7 +49,9 @@ export function answerEdit(
     } else {
       if (wanted.job === job) used.add(board);
       const { length, width, thickness } = size;
-      const place: TakenPlace = { label: wanted.label, x, y, length, width, thickness };
+      const of = wanted.job === job ? undefined : (wanted.of ?? names[wanted.job]);
+      const { label, slot, copy } = wanted;
+      const place: TakenPlace = { label, ...(of ? { of } : {}), slot, copy, x, y, length, width, thickness };
       taken.set(board, [...(taken.get(board) ?? []), leaves > 1 ? { ...place, leaf, leaves } : place]);
     }
   }

@@ -5,17 +5,21 @@ import {
   type BuildDocument,
   type RipStep,
   type Slot,
+  type TakenPlace,
 } from '../build';
 import { typed, type ShopSnapshot } from '../kit';
 import type { CuttingRules, WantedStrip } from './problem';
 
 /** Which strip of which job a wanted strip is. `copy` counts from 0 where a job is made several times. */
 export interface Wanted {
+  /** Which of the jobs asked about; -1 for a place that a job not asked about takes. */
   job: number;
   slot: string;
   copy: number;
   /** What is pencilled on it: the job's letter where there are several, and the strip's number in its lay-up. */
   label: string;
+  /** Name of the job, where it is none of those asked about. */
+  of?: string;
 }
 
 /** What some jobs need from the rack. */
@@ -133,4 +137,49 @@ export function demandOf(builds: readonly BuildDocument[]): Demand {
     }
   });
   return { strips, of };
+}
+
+/** Which wanted strip a taken place is for, seen from one of the jobs asked about; undefined for one of another job. */
+export function wantedByTaken(
+  builds: readonly BuildDocument[],
+  demand: Demand,
+): (taken: TakenPlace, job: number) => string | undefined {
+  const ids = new Map([...demand.of].map(([id, { job, slot, copy }]) => [`${job}|${slot}|${copy}`, id]));
+  return ({ of, slot, copy }, job) => {
+    const at = of === undefined ? job : builds.findIndex(({ name }) => name === of);
+    return ids.get(`${at}|${slot}|${copy}`);
+  };
+}
+
+/**
+ * Places on the jobs' boards that jobs not asked about take, as locked strips: the breakdown leaves them alone. Their
+ * labels join the demand, so that they can be drawn and kept.
+ */
+export function takenByOthers(builds: readonly BuildDocument[], demand: Demand): WantedStrip[] {
+  const own = wantedByTaken(builds, demand);
+  const seen = new Set<string>();
+  return builds.flatMap(({ boards }, job) =>
+    boards.flatMap((board) =>
+      (board.taken ?? []).flatMap((taken): WantedStrip[] => {
+        const id = `taken/${board.id}/${taken.x}/${taken.y}/${taken.leaf ?? 0}`;
+        if (own(taken, job) !== undefined || seen.has(id)) return [];
+        seen.add(id);
+        const { slot = '', copy = 0, label, of } = taken;
+        demand.of.set(id, { job: -1, slot, copy, label, of });
+        const { x, y, length, width, thickness, leaf = 0, leaves = 1 } = taken;
+        return [
+          {
+            id,
+            species: board.species,
+            length,
+            width,
+            thickness,
+            milledThickness: thickness,
+            grades: { up: 'hidden', down: 'hidden' },
+            locked: { board: board.id, x, y, leaf, leaves, faceDown: false },
+          },
+        ];
+      }),
+    ),
+  );
 }

@@ -1,6 +1,6 @@
 import { overlap, type BoardStock, type BuildDocument, type StripSource } from '../build';
 import type { Answer, PlacedStrip } from './answer';
-import { demandOf, rulesOf, settingsOf, type Demand } from './demand';
+import { demandOf, rulesOf, settingsOf, takenByOthers, wantedByTaken, type Demand } from './demand';
 import type { BoardLayout } from './layout';
 import { usable, type Problem } from './problem';
 
@@ -20,7 +20,8 @@ export function planOf(builds: readonly BuildDocument[]): Plan {
   const boards = new Map<string, BoardStock>();
   const places: PlacedStrip[] = [];
   const placed = new Set<string>();
-  const byLabel = new Map([...demand.of].map(([id, { label }]) => [label, id]));
+  const wantedAt = wantedByTaken(builds, demand);
+  const others = takenByOthers(builds, demand);
   const put = (strip: string | undefined, place: Omit<PlacedStrip, 'strip'>) => {
     if (!strip || placed.has(strip)) return;
     placed.add(strip);
@@ -38,13 +39,16 @@ export function planOf(builds: readonly BuildDocument[]): Plan {
           faceDown: strip.faceDown ?? false,
         });
     for (const board of build.boards)
-      for (const { label, x, y, leaf = 0, leaves = 1 } of board.taken ?? [])
-        put(byLabel.get(label), { board: board.id, x, y, leaf, leaves, faceDown: false });
+      for (const taken of board.taken ?? []) {
+        const { x, y, leaf = 0, leaves = 1 } = taken;
+        put(wantedAt(taken, job), { board: board.id, x, y, leaf, leaves, faceDown: false });
+      }
   });
+  for (const { id, locked } of others) if (locked) places.push({ strip: id, ...locked });
   const settings = settingsOf(builds[0]);
   const { shop } = builds[0];
   const problem: Problem = {
-    strips: demand.strips,
+    strips: [...demand.strips, ...others],
     boards: [...boards.values()].map(({ taken: _, ...board }) => board),
     rules: rulesOf(settings, shop),
     goal: settings.goal,

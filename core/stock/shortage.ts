@@ -9,7 +9,7 @@ import {
 } from '../build';
 import { lengthText } from '../units';
 import { speciesName } from '../wood';
-import { demandOf, settingsOf, rulesOf, type Demand } from './demand';
+import { demandOf, settingsOf, rulesOf, takenByOthers, type Demand } from './demand';
 import { boardFeetOf } from './measure';
 import { leavesFrom, usable, type Problem, type WantedStrip } from './problem';
 import type { Answer } from './answer';
@@ -114,11 +114,13 @@ export function problemFor(
   const demand = demandOf(builds);
   const settings = settingsOf(builds[0]);
   const { shop } = builds[0];
-  // A strip locked to a board that is gone or that another job holds is free again.
+  // A strip locked to a board that is gone or that another job holds is free again; a place on it is nobody's.
   const here = new Set(boards.map(({ id }) => id));
-  const strips = demand.strips.map((strip) =>
+  const free = demand.strips.map((strip) =>
     strip.locked && !here.has(strip.locked.board) ? { ...strip, locked: undefined } : strip,
   );
+  const others = takenByOthers(builds, demand).filter(({ locked }) => locked && here.has(locked.board));
+  const strips = [...free, ...others];
   return {
     demand,
     problem: { strips, boards, rules: rulesOf(settings, shop), goal: settings.goal, shop },

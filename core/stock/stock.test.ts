@@ -7,6 +7,7 @@ import { board as plain, problem, strip } from './cases.fixture';
 import { answerEdit } from './apply';
 import { demandOf, settingsOf } from './demand';
 import { layAnswer, totalsOf } from './layout';
+import { planOf } from './hand';
 import { offcutBoards } from './leftover';
 import {
   billedBoardFeet,
@@ -200,7 +201,7 @@ describe('from the rack into the job', () => {
   });
   it('several jobs and copies share a board: each knows the places that the others take', () => {
     const builds = [
-      job({ sections: 1, width: { aim: 'fixed', value: typed('5') } }, 2),
+      { ...job({ sections: 1, width: { aim: 'fixed', value: typed('5') } }, 2), name: 'the other shelf' },
       job({ sections: 1, width: { aim: 'fixed', value: typed('4') } }),
     ];
     const rack = [ash('b1', 120, 9), ash('b2', 96, 8)];
@@ -208,11 +209,37 @@ describe('from the rack into the job', () => {
     const answer = solveNow(p, EFFORT.quick);
     expect(answer.missing).toEqual([]);
     const placed = builds.map((build, i) =>
-      applyEdit(build, answerEdit(p, demand, answer, i, settingsOf(build))),
+      applyEdit(
+        build,
+        answerEdit(
+          p,
+          demand,
+          answer,
+          i,
+          settingsOf(build),
+          builds.map(({ name }) => name),
+        ),
+      ),
     );
     const taken = placed.flatMap(({ boards: own }) => own.flatMap((b) => b.taken ?? []));
     expect(taken.length).toBeGreaterThan(0);
     for (const build of placed) closes(build);
+    // Opened alone, the second job sees what the first takes, and solved again it leaves that alone.
+    const alone = planOf([placed[1]]);
+    const foreign = alone.answer.places.filter(({ strip: id }) => alone.demand.of.get(id)?.job === -1);
+    expect(foreign.length).toBeGreaterThan(0);
+    const again = problemFor([placed[1]], rack);
+    const second = solveNow(again.problem, EFFORT.quick);
+    for (const place of foreign) expect(second.places).toContainEqual(place);
+    const kept = applyEdit(
+      placed[1],
+      answerEdit(again.problem, again.demand, second, 0, settingsOf(placed[1])),
+    );
+    expect(kept.boards.flatMap((b) => b.taken ?? []).map(({ of }) => of)).toContain(builds[0].name);
+    // Together again, every strip is found once.
+    const both = planOf(placed);
+    expect(both.answer.missing).toEqual([]);
+    expect(both.answer.places).toHaveLength(answer.places.length);
     expect(demandOf(builds).strips).toHaveLength(
       3 * builds[0].assemblies[0].slots.length -
         builds[0].assemblies[0].slots.length +

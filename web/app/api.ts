@@ -80,4 +80,5 @@ export const {
   useAddBoardsMutation,
   useRemoveBoardsMutation,
   useCutBoardsMutation,
+  useReserveBoardsMutation,
 } = api;

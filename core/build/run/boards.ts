@@ -49,6 +49,7 @@ export function claimsOn(build: BuildDocument, board: BoardStock): Claim[] {
     (taken, i): Claim => ({
       id: `~${i}`,
       ...taken,
+      slot: undefined,
       leaf: taken.leaf ?? 0,
       leaves: taken.leaves ?? 1,
     }),

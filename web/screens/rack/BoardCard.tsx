@@ -5,6 +5,7 @@ import { acclimatised, boardCost, millingYield, moneyText } from '../../../core/
 import { lengthText, type Length } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
+import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
 import { changeBoard } from '../../app/rack';
 import { Choice } from '../../parts/Choice';
@@ -12,7 +13,6 @@ import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
 import { BoardColour } from './BoardColour';
-import { today } from './RackTable';
 import { GRAIN_NAMES, PER_NAMES, SOLD_NAMES } from './words';
 
 const NOT_LOOKED = { value: '?', label: 'not looked at' };

@@ -4,7 +4,13 @@ import type { RackBoard } from '../../../contract/board';
 import { SOLD_AS } from '../../../core/build';
 import { boardsToCsv, rackSums, searchRack, type RackQuestion } from '../../../core/stock';
 import { speciesName } from '../../../core/wood/species';
-import { problemText, useBoardsQuery, useRemoveBoardsMutation } from '../../app/api';
+import {
+  problemText,
+  useBoardsQuery,
+  useJobsQuery,
+  useRemoveBoardsMutation,
+  useReserveBoardsMutation,
+} from '../../app/api';
 import { onRackTrouble, redoBoard, undoBoard } from '../../app/rack';
 import { Choice } from '../../parts/Choice';
 import { Swatch } from '../../parts/Swatch';
@@ -177,6 +183,7 @@ export function Rack() {
           {inSelection.length > 0 && (
             <>
               <Sums title="Selected" sums={rackSums(inSelection)} />
+              <Reserve boards={inSelection} rack={boards} onTrouble={setTrouble} />
               <Remove boards={inSelection} onDone={() => setSelected(new Set())} />
             </>
           )}
@@ -214,6 +221,52 @@ function download(text: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
 
+/** Reserves the selected boards for a job, or sets them free. */
+function Reserve({
+  boards,
+  rack,
+  onTrouble,
+}: {
+  boards: RackBoard[];
+  rack: RackBoard[];
+  onTrouble: (reason: string | undefined) => void;
+}) {
+  const { data: jobs } = useJobsQuery();
+  const [reserve] = useReserveBoardsMutation();
+  const chosen = new Set(boards.map(({ id }) => id));
+  const heldBy = (job: string) => rack.filter(({ reserved }) => reserved?.job === job).map(({ id }) => id);
+  const set = async (job: string) => {
+    const changes =
+      job === 'nobody'
+        ? [...new Set(boards.flatMap(({ reserved }) => reserved?.job ?? []))].map((id) => ({
+            id,
+            boards: heldBy(id).filter((board) => !chosen.has(board)),
+          }))
+        : [{ id: job, boards: [...new Set([...heldBy(job), ...chosen])] }];
+    for (const change of changes) {
+      const { error } = await reserve(change);
+      onTrouble(error ? problemText(error) : undefined);
+    }
+  };
+  return (
+    <Choice
+      label="Reserve the selected boards for"
+      hideLabel
+      className="ml-auto w-56"
+      value={
+        boards.every(({ reserved }) => reserved?.job === boards[0].reserved?.job)
+          ? (boards[0].reserved?.job ?? 'nobody')
+          : ''
+      }
+      options={[
+        { value: 'nobody', label: 'reserved for nobody' },
+        ...(jobs ?? []).map(({ id, name }) => ({ value: id, label: `for ${name}` })),
+      ]}
+      onChange={(job) => void set(job)}
+    />
+  );
+}
+
 /** Takes boards off the rack; asks again, with the job's name, where one is reserved. */
 function Remove({ boards, onDone }: { boards: RackBoard[]; onDone: () => void }) {
   const [remove] = useRemoveBoardsMutation();
@@ -225,7 +278,7 @@ function Remove({ boards, onDone }: { boards: RackBoard[]; onDone: () => void })
   };
   return (
     <>
-      <button type="button" className="action ml-auto" onClick={() => void go(false)}>
+      <button type="button" className="action" onClick={() => void go(false)}>
         <Trash2 size={15} aria-hidden /> Take {boards.length} off the rack
       </button>
       <Window title="These boards are in use" open={held !== undefined} onClose={() => setHeld(undefined)}>

@@ -12,6 +12,7 @@ import {
 } from '../../../core/stock';
 import { speciesName } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
+import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
@@ -35,9 +36,6 @@ const HEADS: readonly [RackOrder | undefined, string][] = [
   ['arrived', 'Standing'],
 ];
 const ROW_PX = 28;
-
-/** Today as `YYYY-MM-DD`, in the maker's own time zone. */
-export const today = (): string => new Date().toLocaleDateString('sv');
 
 /** The rack as a list of which only the lines in sight are made: two thousand boards scroll like twenty. */
 export function RackTable({

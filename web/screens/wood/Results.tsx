@@ -1,6 +1,17 @@
 import type { BuildDocument } from '../../../core/build';
-import { boardFeetOf, copiesOf, moneyText, totalsOf, type BoardLayout, type Plan } from '../../../core/stock';
+import type { ShopSnapshot } from '../../../core/kit';
+import {
+  acclimatised,
+  boardFeetOf,
+  copiesOf,
+  moneyText,
+  totalsOf,
+  type BoardLayout,
+  type Plan,
+} from '../../../core/stock';
 import { volumeText } from '../../../core/units';
+import { useKitQuery } from '../../app/api';
+import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
 import { Row } from '../job/Card';
@@ -19,9 +30,11 @@ export function Results({
   advice: Advice;
 }) {
   const display = useDisplay();
-  const totals = totalsOf(layouts);
+  const { data: kit } = useKitQuery();
+  const totals = totalsOf(layouts.map(ownOf(plan)));
   const copies = Math.max(1, ...build.assemblies.map((assembly) => copiesOf(build, assembly)));
-  const placed = plan.answer.places.length;
+  const asked = plan.problem.strips.filter(isAsked(plan)).length;
+  const placed = asked - plan.answer.missing.length;
   const wood = (mm3: number) =>
     display.system === 'mm' ? volumeText(mm3, display) : `${boardFeetOf(mm3).toFixed(2)} bd ft`;
   const money = (share: number) =>
@@ -31,8 +44,7 @@ export function Results({
   return (
     <section aria-label="What it takes">
       <h2 className="text-[18px] leading-tight font-semibold">
-        {placed} of {plan.problem.strips.length} strips from {totals.boards}{' '}
-        {totals.boards === 1 ? 'board' : 'boards'}
+        {placed} of {asked} strips from {totals.boards} {totals.boards === 1 ? 'board' : 'boards'}
       </h2>
       <p className="text-graphite pb-1 text-[13.5px]">
         {plan.answer.proven
@@ -85,6 +97,68 @@ export function Results({
             </Row>
           ))}
       </dl>
+      {kit && <Cautions plan={plan} layouts={layouts} shop={kit.shop} />}
     </section>
+  );
+}
+
+/** Whether a strip is one of the jobs asked about: places that other jobs take are drawn, not counted. */
+const isAsked = (plan: Plan) => (strip: { id: string }) => (plan.demand.of.get(strip.id)?.job ?? -1) >= 0;
+
+/** A layout in which only strips of the jobs asked about count. */
+const ownOf =
+  (plan: Plan) =>
+  (layout: BoardLayout): BoardLayout => ({
+    ...layout,
+    sections: layout.sections.map((section) => ({
+      ...section,
+      lanes: section.lanes.map((lane) => lane.filter(({ strip }) => isAsked(plan)(strip))),
+    })),
+  });
+
+/** Boards of the plan that are not ready, and what rests on nobody having looked. */
+function Cautions({
+  plan,
+  layouts,
+  shop,
+}: {
+  plan: Plan;
+  layouts: readonly BoardLayout[];
+  shop: ShopSnapshot;
+}) {
+  const waiting = layouts.flatMap(({ board }) => {
+    const { ready, daysLeft, abovePct } = acclimatised(board, shop, today());
+    return ready ? [] : [{ board, daysLeft, abovePct }];
+  });
+  const unlooked = layouts
+    .filter(
+      ({ board, sections }) =>
+        !board.grain && sections.some(({ lanes }) => lanes.flat().some(({ strip }) => strip.grain)),
+    )
+    .map(({ board }) => board.label);
+  const colours = layouts.filter(({ board }) => !board.colour).map(({ board }) => board.label);
+  return (
+    <>
+      {waiting.map(({ board, daysLeft, abovePct }) => (
+        <p key={board.id} className="text-red pt-1 text-[13.5px]">
+          Board {board.label} has not settled:{' '}
+          {daysLeft
+            ? `${daysLeft} more days in the shop`
+            : `${abovePct?.toFixed(1)} % above the shop’s moisture`}
+          .
+        </p>
+      ))}
+      {unlooked.length > 0 && (
+        <p className="text-graphite pt-1 text-[13.5px]">
+          Nobody looked at the grain of board {unlooked.join(', ')}: strips that ask for one are taken on
+          trust.
+        </p>
+      )}
+      {plan.problem.goal === 'colour' && colours.length > 0 && (
+        <p className="text-graphite pt-1 text-[13.5px]">
+          Nobody looked at the colour of board {colours.join(', ')}: it is left out of the match.
+        </p>
+      )}
+    </>
   );
 }

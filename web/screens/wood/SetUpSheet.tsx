@@ -1,13 +1,14 @@
 import '../../app/open-job';
 import { Printer } from 'lucide-react';
 import { useEffect } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { layAnswer, planOf, settingsOf, setUpList, type BoardLayout, type SetUp } from '../../../core/stock';
 import { lengthText, type Display } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { problemText, useJobQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
+import { useCompanions } from './Companions';
 import { CUT_NAMES } from './words';
 
 /** The set-up list on paper: each setting once, with what is cut at it; and the boards with their pencil marks. */
@@ -15,6 +16,8 @@ export function SetUpSheet() {
   const { id = '' } = useParams();
   const display = useDisplay();
   const { data, error } = useJobQuery(id, { refetchOnMountOrArgChange: true });
+  const [search] = useSearchParams();
+  const companions = useCompanions(search.get('with'), id);
   useEffect(() => {
     if (data) document.title = `Set-up list, ${data.name} · Junta`;
   }, [data]);
@@ -26,7 +29,7 @@ export function SetUpSheet() {
     );
   if (!data) return <p className="text-graphite p-8">Opening the job …</p>;
   const { build } = data;
-  const { problem, demand, answer } = planOf([build]);
+  const { problem, demand, answer } = planOf([build, ...companions.map((companion) => companion.build)]);
   let layouts: BoardLayout[] = [];
   try {
     layouts = layAnswer(problem, answer);
@@ -38,7 +41,7 @@ export function SetUpSheet() {
   return (
     <main className="mx-auto max-w-[980px] bg-white px-8 py-5 print:max-w-none print:p-0">
       <div className="flex items-center gap-3 pb-2 print:hidden">
-        <Link className="action" to={`/jobs/${id}/wood`}>
+        <Link className="action" to={`/jobs/${id}/wood?${search}`}>
           To the boards
         </Link>
         <button

@@ -130,7 +130,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
         <span className="ml-auto flex gap-2">
           <StripLedger build={build} />
           <Companions id={id} />
-          <Link to={`/jobs/${id}/wood/sheet`} className="action">
+          <Link to={`/jobs/${id}/wood/sheet?${search}`} className="action">
             <Printer size={15} aria-hidden /> Set-up list
           </Link>
           <CutBoards id={id} build={build} />
@@ -306,7 +306,10 @@ function Boards({
                 layout={layout}
                 pxPerMm={pxPerMm}
                 display={display}
-                labelOf={(strip) => wanted(strip)?.label ?? ''}
+                labelOf={(strip) => {
+                  const of = wanted(strip);
+                  return of?.of ? `${of.label}, ${of.of}` : (of?.label ?? '');
+                }}
                 lockedOf={(strip) => own(strip)?.strip?.locked ?? false}
                 movable={(strip) => own(strip) !== undefined}
                 chosen={chosen}

@@ -95,21 +95,27 @@ export function useBreakdown(
     ) => {
       const mark = `wood ${++marks}`;
       const settings = settingsOf(jobs[0]);
-      for (const edit of [...edits, answerEdit(problem, demand, answer, 0, settings)])
+      const names = jobs.map(({ name }) => name);
+      for (const edit of [...edits, answerEdit(problem, demand, answer, 0, settings, names)])
         dispatch(jobActions.edited({ edit, mark }));
       dispatch(jobActions.settled());
       for (const [i, companion] of companions.entries()) {
-        const next = applyEdit(companion.build, answerEdit(problem, demand, answer, i + 1, settings));
+        const next = applyEdit(companion.build, answerEdit(problem, demand, answer, i + 1, settings, names));
         const { error } = await dispatch(
           api.endpoints.saveJob.initiate({ id: companion.id, version: companion.version, build: next }),
         );
         if (error) setTrouble(`“${companion.build.name}”: ${problemText(error)}`);
       }
-      const boards = [...new Set(answer.places.map(({ board }) => board))];
+      // What was reserved by hand stays; what only the plan before needed is free again.
+      const before = new Set(jobs[0].boards.map((board) => board.id));
+      const byHand = rack
+        .filter((board) => board.reserved?.job === id && !before.has(board.id))
+        .map((board) => board.id);
+      const boards = [...new Set([...byHand, ...answer.places.map(({ board }) => board)])];
       const { error } = await dispatch(api.endpoints.reserveBoards.initiate({ id, boards }));
       if (error) setTrouble(problemText(error));
     },
-    [companions, dispatch, id],
+    [companions, dispatch, id, rack],
   );
 
   /** Ways out, purchases and comparisons: each takes a moment, and none may hold up the plan. */
