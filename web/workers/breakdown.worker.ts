@@ -45,11 +45,18 @@ async function run(
   stopped = false;
   const search = solve(problem, EFFORT.normal, start);
   let best: Answer | undefined;
+  let said = Number.NaN;
+  let saidAt = 0;
   for (;;) {
     const { done, value } = search.next();
     if (done) return value;
     best = value.best;
-    say(value);
+    // A better answer is worth drawing; that the search goes on is said now and then.
+    if (best.score !== said || value.done - saidAt > value.of / 25) {
+      say(value);
+      said = best.score;
+      saidAt = value.done;
+    }
     await pause();
     if (stopped) return best;
   }

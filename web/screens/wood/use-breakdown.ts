@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import { applyEdit, type BuildDocument, type Edit, type Fix } from '../../../core/build';
 import {
@@ -154,7 +154,9 @@ export function useBreakdown(
       setLive({ problem, demand });
       try {
         const start = before.places.length > 0 ? before : undefined;
-        const answer = await thread.run(problem, start, proxy(setRunning));
+        // A better answer is drawn when there is time for it: typing and dragging come first.
+        const say = (progress: Progress) => startTransition(() => setRunning(progress));
+        const answer = await thread.run(problem, start, proxy(say));
         await write(edits, problem, demand, answer, jobs);
         void advise(jobs, problem, answer);
       } catch (error) {
