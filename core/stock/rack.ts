@@ -31,7 +31,7 @@ export interface RackQuestion {
 
 /** A line of the rack: a board, or the head of a group with its sums. */
 export type RackLine<B> =
-  | { head: string; key: string; sums: RackSums }
+  | { head: string; key: string; thicknessMm: number; sums: RackSums }
   | { board: B; boardFeet: number; clear: number; value?: { minor: number; currency: string } };
 
 /** Sums over boards: real volume in mm3, board feet as billed, worth in minor units by currency. */
@@ -129,7 +129,7 @@ export function searchRack<B extends Held>(boards: readonly B[], question: RackQ
         collator.compare(speciesName(a.species), speciesName(b.species)) || a.thickness.mm - b.thickness.mm,
     )
     .flatMap(([key, group]) => [
-      { head: speciesName(group[0].species), key, sums: rackSums(group) },
+      { head: speciesName(group[0].species), thicknessMm: group[0].thickness.mm, key, sums: rackSums(group) },
       ...group.map(line),
     ]);
 }

@@ -276,7 +276,7 @@ function Words({
   };
   return (
     <label className="block">
-      <span className="label">{label}</span>
+      <span className="label block pb-0.5">{label}</span>
       <input
         className="field w-full font-sans! font-medium!"
         type={type}

@@ -116,7 +116,8 @@ export function EntryLine({
   const display = useDisplay();
   const [add] = useAddBoardsMutation();
   const [refused, setRefused] = useState<string>();
-  const added = useRef<string>(undefined);
+  /** The number that stands there by Junta's own hand, and may be replaced by the next. */
+  const own = useRef<string>(undefined);
   const { register, handleSubmit, formState, setValue, setFocus, getValues } = useForm<Entry>({
     defaultValues: {
       label: '',
@@ -136,7 +137,9 @@ export function EntryLine({
   useEffect(() => {
     // A number typed by hand stays, also a wrong one: it is answered, not replaced.
     const label = getValues('label');
-    if (!label || label === added.current) setValue('label', nextNumber(boards.map(({ label }) => label)));
+    if (label && label !== own.current) return;
+    own.current = nextNumber(boards.map((board) => board.label));
+    setValue('label', own.current);
   }, [boards, getValues, setValue]);
   const put = handleSubmit(async (entry) => {
     const board = boardOf(entry, display);
@@ -144,7 +147,7 @@ export function EntryLine({
     const result = await add([board]);
     setRefused(result.error ? problemText(result.error) : undefined);
     if (!result.data) return;
-    added.current = board.label;
+    own.current = board.label;
     onAdded(result.data.ids[0]);
     setFocus('length', { shouldSelect: true });
   });

@@ -19,6 +19,7 @@ import { Choice, Toggle } from '../../parts/Choice';
 import { Window } from '../../parts/Window';
 import { PER_NAMES } from './words';
 
+const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 const MOST_FILE_BYTES = 4 * 1024 * 1024;
 const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
 
@@ -161,7 +162,7 @@ function Matching({
           ]}
         />
         <label className="block">
-          <span className="label">Currency where none stands</span>
+          <span className="label block pb-0.5">Currency where none stands</span>
           <input
             className="field w-full"
             maxLength={3}
@@ -178,8 +179,10 @@ function Matching({
         />
       </div>
       <p role="status" className="font-medium">
-        <span className="text-green">{read.boards.length} boards can be read</span>
-        {read.errors.length > 0 && <span className="text-red">, {read.errors.length} rows cannot</span>}
+        <span className="text-green">{counted(read.boards.length, 'board')} can be read</span>
+        {read.errors.length > 0 && (
+          <span className="text-red">, {counted(read.errors.length, 'row')} cannot</span>
+        )}
       </p>
       {read.errors.length > 0 && (
         <ul
@@ -209,7 +212,7 @@ function Matching({
           disabled={read.boards.length === 0 || isLoading}
           onClick={() => void put()}
         >
-          Put {read.boards.length} boards on the rack
+          Put {counted(read.boards.length, 'board')} on the rack
         </button>
       </div>
     </div>

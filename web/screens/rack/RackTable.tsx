@@ -10,6 +10,7 @@ import {
   type RackOrder,
   type RackQuestion,
 } from '../../../core/stock';
+import { lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
@@ -55,6 +56,7 @@ export function RackTable({
   selected: ReadonlySet<string>;
   onSelect: (ids: ReadonlySet<string>) => void;
 }) {
+  const display = useDisplay();
   const scroller = useRef<HTMLDivElement>(null);
   // No compiler memoises this component, so what the virtualizer returns is never stale.
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -131,6 +133,7 @@ export function RackTable({
       </div>
       <div
         ref={scroller}
+        role="rowgroup"
         tabIndex={0}
         aria-label="Boards, arrow keys choose"
         className="min-h-0 flex-1 overflow-y-auto"
@@ -141,11 +144,16 @@ export function RackTable({
           move(by);
         }}
       >
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, key }) => {
             const line = lines[index];
             return (
-              <div key={key} className="absolute inset-x-0" style={{ top: start, height: ROW_PX }}>
+              <div
+                key={key}
+                role="presentation"
+                className="absolute inset-x-0"
+                style={{ top: start, height: ROW_PX }}
+              >
                 {'board' in line ? (
                   <Line
                     line={line}
@@ -156,14 +164,23 @@ export function RackTable({
                   />
                 ) : (
                   <div role="row" className="border-line bg-sheet flex h-full items-center border-b px-3">
-                    <Sums title={line.head} sums={line.sums} />
+                    <Sums
+                      title={`${line.head}, ${lengthText(line.thicknessMm, display)} thick`}
+                      sums={line.sums}
+                    />
                   </div>
                 )}
               </div>
             );
           })}
         </div>
-        {lines.length === 0 && <p className="text-graphite p-4">No board like that on the rack.</p>}
+        {lines.length === 0 && (
+          <div role="row">
+            <p role="cell" className="text-graphite p-4">
+              No board like that on the rack.
+            </p>
+          </div>
+        )}
       </div>
     </div>
   );

@@ -254,7 +254,7 @@ function Lane({
           {label}
         </text>
       )}
-      {box.height >= 12 && box.width > 150 && (
+      {box.height >= 12 && box.width > (first.place.faceDown ? 280 : 150) && (
         <text
           x={box.x + box.width - 6}
           y={box.y + box.height / 2 + 4}

@@ -18,6 +18,8 @@ import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { openJob } from '../../app/storing';
+import { Measure } from '../../parts/Measure';
+import { Swatch } from '../../parts/Swatch';
 import { Choice } from '../../parts/Choice';
 import { JobHeader } from '../job/JobHeader';
 import { BoardPlan, type Drop } from './BoardPlan';
@@ -298,6 +300,10 @@ function Boards({
             <li key={layout.board.id} className="flex items-center gap-3">
               <span className="w-[58px] shrink-0 leading-tight">
                 <span className="rule block text-[17px]">{layout.board.label}</span>
+                <span className="text-graphite flex items-center gap-1 text-[12.5px]">
+                  <Swatch species={layout.board.species} size={10} />
+                  <Measure value={layout.board.thickness} display={display} />
+                </span>
                 {rack.length > 0 && !onRack.has(layout.board.id) && (
                   <span className="text-red block text-[12px]">not on the rack</span>
                 )}
