@@ -328,3 +328,36 @@ test('boards can be reserved for a job by hand, and set free again', async ({ pa
   await page.getByRole('option', { name: 'reserved for nobody' }).click();
   await expect(row).toContainText('free');
 });
+
+test('two strips swap places and stay there; one is left out and asked for again', async ({
+  page,
+  house,
+}) => {
+  await page.goto(`${house.url}/rack`);
+  await enter(page, 'W1', 'Sycamore', '72', '7', '5/4');
+  await enter(page, 'W2', 'Sycamore', '40', '6', '5/4');
+  const url = await panelIn(page, house, 'swapping', 'sycamore_american');
+  await toWood(page, url);
+  await breakDown(page);
+  await expect(page.getByRole('heading', { name: '5 of 5 strips' })).toBeVisible();
+  const card = page.getByRole('region', { name: 'Strip', exact: true });
+  const where = async (strip: string) => {
+    await card.getByRole('combobox', { name: 'One strip' }).click();
+    await page.getByRole('option', { name: strip, exact: true }).click();
+    const board = await card.getByRole('combobox', { name: 'From board' }).textContent();
+    return `${board} ${await card.getByLabel('From the end').inputValue()} ${await card.getByLabel('From the edge').inputValue()}`;
+  };
+  const [one, five] = [await where('Strip 1'), await where('Strip 5')];
+  await card.getByRole('button', { name: 'Swap with …' }).click();
+  await card.getByRole('combobox', { name: 'Swap places with' }).click();
+  await page.getByRole('option', { name: 'Strip 1', exact: true }).click();
+  await expect(page.locator('[data-strip]').filter({ hasText: '5' }).first()).toHaveAccessibleName(/locked/);
+  await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeVisible();
+  expect([await where('Strip 5'), await where('Strip 1')]).toEqual([one, five]);
+  await card.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(page.getByRole('heading', { name: '4 of 4 strips' })).toBeVisible();
+  await card.getByRole('combobox', { name: 'One strip' }).click();
+  await page.getByRole('option', { name: /left out/ }).click();
+  await card.getByRole('button', { name: 'Ask for it again' }).click();
+  await expect(page.getByRole('heading', { name: '5 of 5 strips' })).toBeVisible();
+});

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { run } from '../build';
+import { boardBlank, run, type Fault } from '../build';
 import { demoJobs } from '../../demo/jobs';
 import { boxBlank, glueBlanks, moveBlank, rotation, translation } from '../solid';
 import { layOut, scanScene, shadeRows, viewFrame, type View } from '.';
@@ -76,5 +76,87 @@ describe('laying out', () => {
   });
   it('an empty bench is no error', () => {
     expect(layOut([]).cells).toEqual([]);
+  });
+});
+
+describe('what was found on a board', () => {
+  const board = (faults: Fault[]) => ({
+    id: 'b',
+    label: '1',
+    species: 'maple_sugar',
+    length: { mm: 300 },
+    width: { mm: 100 },
+    thickness: { mm: 25 },
+    faults,
+  });
+  const knot: Fault = { id: 'k', kind: 'knot', face: 'up', x: 180, y: 30, length: 40, width: 30 };
+  const whole = (faults: Fault[], view: View = 'face') => shade(boardBlank(board(faults)), view);
+
+  it('shows a knot at its place on its face and nowhere else', () => {
+    const [clean, marked] = [whole([]), whole([knot])];
+    // The far edge is at the top: y 45 from the near edge is 55 down.
+    expect(marked.light(200, 55)).toBeLessThan(clean.light(200, 55) - 150);
+    for (const [x, y] of [
+      [100, 55],
+      [200, 90],
+      [200, 10],
+      [250, 55],
+    ])
+      expect(marked.at(x, y)).toEqual(clean.at(x, y));
+    expect(whole([knot], 'underside').rgba).toEqual(whole([], 'underside').rgba);
+    expect(whole([{ ...knot, face: 'both' }], 'underside').rgba).not.toEqual(whole([], 'underside').rgba);
+  });
+  it('carries it on in the strip that is cut there, turned over with it, and not in its neighbour', () => {
+    const cut = (y: number, faceDown: boolean) => {
+      const slot = {
+        id: `s${y}`,
+        species: 'maple_sugar',
+        length: { mm: 300 },
+        width: { mm: 40 },
+        thickness: { mm: 25 },
+      };
+      const timeline = run({
+        ...demoJobs[1],
+        brief: undefined,
+        targets: [],
+        boards: [board([knot])],
+        assemblies: [
+          {
+            id: 'a',
+            name: 'a',
+            repeat: 1,
+            slots: [{ ...slot, strip: { board: 'b', at: { x: 0, y }, faceDown } }],
+          },
+        ],
+        steps: [
+          {
+            id: 'rip',
+            kind: 'rip',
+            inputs: [],
+            output: 'o',
+            assembly: 'a',
+            saw: 'table-full',
+            fence: 'shared',
+          },
+        ],
+      });
+      return shade(timeline.steps[0].pieces[0].blank, 'face');
+    };
+    // 25 to 65 across holds the knot's middle at 45, so 20 from the strip's far edge.
+    expect(cut(25, false).light(200, 20)).toBeLessThan(cut(25, false).light(100, 20) - 100);
+    expect(cut(25, true).light(200, 20)).toBeGreaterThan(cut(25, false).light(200, 20) + 100);
+    expect(Math.abs(cut(60, false).light(200, 20) - cut(60, false).light(100, 20))).toBeLessThan(90);
+  });
+  it('draws sapwood light in a dark wood, a stain and a split dark', () => {
+    const dark = (faults: Fault[]) =>
+      shade(boardBlank({ ...board(faults), species: 'walnut_black' }), 'face');
+    const sap: Fault = { id: 's', kind: 'sapwood', face: 'both', x: 0, y: 0, length: 300, width: 20 };
+    expect(dark([sap]).light(150, 92)).toBeGreaterThan(dark([]).light(150, 92) + 100);
+    const stain: Fault = { ...knot, kind: 'stain' };
+    expect(whole([stain]).light(200, 55)).toBeLessThan(whole([]).light(200, 55));
+    const split: Fault = { id: 'c', kind: 'split', face: 'both', x: 0, y: 40, length: 80, width: 20 };
+    const column = (p: ReturnType<typeof whole>) =>
+      Math.min(...Array.from({ length: 20 }, (_, i) => p.light(40, 40 + i)));
+    expect(column(whole([split]))).toBeLessThan(column(whole([])) - 150);
   });
 });

@@ -1,5 +1,5 @@
 import { dot, type Cell } from '../solid';
-import { linearToByte, lookOf, okLabToLinear, woodAt, type Sample } from '../wood';
+import { linearToByte, lookOf, markWood, okLabToLinear, woodAt, type BoardMarks, type Sample } from '../wood';
 import { VIEWS, viewFrame, type Scene, type View } from './scene';
 
 /** A picture being made: which face each pixel shows. Made once per view and size, then shaded in bands. */
@@ -119,6 +119,7 @@ export function shadeRows(
   let toLog: readonly number[] = [];
   let face = scan.faces[0];
   let facing = 1;
+  let marks: BoardMarks | undefined;
   for (let y = from; y < to; y++) {
     for (let x = 0; x < scan.width; x++) {
       const index = scan.hit[y * scan.width + x];
@@ -133,6 +134,7 @@ export function shadeRows(
         sample.look = lookOf(cell.origin.species);
         sample.seed = cell.origin.seed;
         sample.shade = cell.origin.shade;
+        marks = cell.origin.marks as BoardMarks | undefined;
         sample.nx = toLog[0] * n[0] + toLog[1] * n[1] + toLog[2] * n[2];
         sample.ny = toLog[4] * n[0] + toLog[5] * n[1] + toLog[6] * n[2];
         sample.nz = toLog[8] * n[0] + toLog[9] * n[1] + toLog[10] * n[2];
@@ -149,13 +151,11 @@ export function shadeRows(
         const px = flat0 + eye[0] * d;
         const py = flat1 + eye[1] * d;
         const pz = flat2 + eye[2] * d;
-        woodAt(
-          toLog[0] * px + toLog[1] * py + toLog[2] * pz + toLog[3],
-          toLog[4] * px + toLog[5] * py + toLog[6] * pz + toLog[7],
-          toLog[8] * px + toLog[9] * py + toLog[10] * pz + toLog[11],
-          sample,
-          lab,
-        );
+        const lx = toLog[0] * px + toLog[1] * py + toLog[2] * pz + toLog[3];
+        const ly = toLog[4] * px + toLog[5] * py + toLog[6] * pz + toLog[7];
+        const lz = toLog[8] * px + toLog[9] * py + toLog[10] * pz + toLog[11];
+        woodAt(lx, ly, lz, sample, lab);
+        if (marks) markWood(marks, lx, ly, lz, sample.look, scan.pxMm, lab);
         okLabToLinear(lab[0], lab[1], lab[2], linear);
         red += linear[0];
         green += linear[1];

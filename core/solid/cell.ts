@@ -9,6 +9,8 @@ export interface Origin {
   seed: number;
   /** Seed of what is the board's own: its shade. */
   shade: number;
+  /** What was found on the board, for its picture; nothing here looks into it. */
+  marks?: unknown;
 }
 
 /** One flat face: vertex indices counter-clockwise seen from outside; normal . x = offset on it. */

@@ -1,5 +1,5 @@
-import { chance, hash } from '../../wood';
-import { boxBlank, type Blank, type Rigid } from '../../solid';
+import { chance, hash, type BoardMarks, type MarkKind, type WoodMark } from '../../wood';
+import { boxBlank, inverse, type Blank, type Rigid } from '../../solid';
 import type { BoardStock, GrainCut } from '../board';
 
 /** A whole number from a text, the same on every machine. */
@@ -63,16 +63,31 @@ export function logOf(board: BoardStock): Rigid {
   return placed(within + (below ? 0 : Math.PI), radius, width, thickness, 400 * chance(seed, 5));
 }
 
+const MARKED: readonly MarkKind[] = ['knot', 'sapwood', 'stain', 'split', 'check'];
+
+/** The faults that a picture shows, with the way from the log back to the board. */
+function marksOf(board: BoardStock, toLog: Rigid): BoardMarks | undefined {
+  const marks = (board.faults ?? []).flatMap(({ kind, face, x, y, length, width }): WoodMark[] => {
+    const known = MARKED.find((name) => name === kind);
+    return known ? [{ kind: known, face, x, y, length, width, thickness: board.thickness.mm }] : [];
+  });
+  return marks.length > 0 ? { toBoard: inverse(toLog), marks } : undefined;
+}
+
 /** A whole board as bought, in its own frame: x from the marked end, y from the near edge, z from the under face. */
-export const boardBlank = (board: BoardStock): Blank =>
-  boxBlank(
+export function boardBlank(board: BoardStock): Blank {
+  const toLog = logOf(board);
+  const marks = marksOf(board, toLog);
+  return boxBlank(
     [board.length.mm, board.width.mm, board.thickness.mm],
-    logOf(board),
+    toLog,
     {
       board: board.id,
       species: board.species,
       seed: seedOf(board.log ?? board.id),
       shade: seedOf(board.id),
+      ...(marks ? { marks } : {}),
     },
     board.id,
   );
+}
