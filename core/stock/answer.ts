@@ -76,16 +76,18 @@ export function fromAnswer(search: Search, settled: State, answer: Answer): Stat
   for (const [id, list] of byBoard) {
     const board = search.boards.findIndex(({ stock }) => stock.id === id);
     const sections = sectionsFrom(search, list, board);
-    const asItWas = settled.boards[board].length === 0 && stillFits(search, board, sections);
-    const packed = asItWas
-      ? sections
-      : packBoard(
-          search.boards[board],
-          [...settled.boards[board], ...sections],
-          search.kinds,
-          search.problem.rules,
-        );
-    if (packed) state = withBoard(search, state, board, packed);
+    // Exactly as it lay, or closed up, as a thinner kerf lets it: whichever is better.
+    const ways = [
+      settled.boards[board].length === 0 && stillFits(search, board, sections) ? sections : undefined,
+      packBoard(
+        search.boards[board],
+        [...settled.boards[board], ...sections],
+        search.kinds,
+        search.problem.rules,
+      ),
+    ].flatMap((packed) => (packed ? [withBoard(search, state, board, packed)] : []));
+    const [best] = ways.toSorted((a, b) => a.score - b.score);
+    if (best) state = best;
     else rest.push(...list.map(({ strip }) => strip));
   }
   return recreate(search, state, byLength(search, [...units(search, new Set(rest))]), () => 1);

@@ -210,6 +210,15 @@ describe('what holds for every answer', () => {
       { numRuns: 60, seed: 6 },
     );
   });
+  it('a thinner kerf, started from the answer with a thicker one, never uses more wood', () => {
+    for (let seed = 1; seed <= 12; seed++) {
+      const p = twoStage(seed, 10);
+      const thick = solveNow(p, 2000);
+      const thin = { ...p, rules: { ...p.rules, ripKerf: 1.5, crosscutKerf: 1.5 } };
+      const after = solveNow(thin, 2000, thick);
+      expect(after.score, `seed ${seed}`).toBeLessThanOrEqual(thick.score * (1 + 1e-9));
+    }
+  });
   it('the first answer comes at once and the best so far never gets worse', () => {
     const seen: number[] = [];
     const search = solve(twoStage(7, 25), 20_000);

@@ -65,20 +65,21 @@ async function run(
 const worker = {
   run,
   stop: () => void (stopped = true),
-  tradeOffs: async (problem: Problem): Promise<TradeOff[]> => {
+  /** What each goal comes to, never worse than the plan there is. */
+  tradeOffs: async (problem: Problem, from: Answer): Promise<TradeOff[]> => {
     const out: TradeOff[] = [];
     for (const goal of GOALS) {
-      const answer = solveNow({ ...problem, goal }, EFFORT.quick);
+      const answer = solveNow({ ...problem, goal }, EFFORT.quick, from);
       out.push({ goal, answer, totals: totalsOf(layAnswer(problem, answer)) });
       await pause();
     }
     return out;
   },
   /** What each kerf makes of the same strips and boards. */
-  kerfs: async (problem: Problem, kerfs: number[]): Promise<KerfCase[]> =>
+  kerfs: async (problem: Problem, kerfs: number[], from: Answer): Promise<KerfCase[]> =>
     kerfs.map((kerfMm) => {
       const with_ = { ...problem, rules: { ...problem.rules, ripKerf: kerfMm, crosscutKerf: kerfMm } };
-      const answer = solveNow(with_, EFFORT.quick);
+      const answer = solveNow(with_, EFFORT.quick, from);
       return { kerfMm, strips: answer.places.length, totals: totalsOf(layAnswer(with_, answer)) };
     }),
   waysOut: (build: BuildDocument, boards: BoardStock[], answer: Answer): Fix[] =>

@@ -135,8 +135,8 @@ export function useBreakdown(
         if (current()) add({ purchases: await thread.purchases(problem, answer.missing, [...rack]) });
       }
       const kerfs = [...new Set(jobs[0].shop.saws.map(({ kerf }) => kerf.mm))].toSorted((a, b) => a - b);
-      if (current()) add({ kerfs: await thread.kerfs(problem, kerfs.slice(0, MOST_KERFS)) });
-      if (current()) add({ tradeOffs: await thread.tradeOffs(problem) });
+      if (current()) add({ kerfs: await thread.kerfs(problem, kerfs.slice(0, MOST_KERFS), answer) });
+      if (current()) add({ tradeOffs: await thread.tradeOffs(problem, answer) });
       if (current()) setAdvising(false);
     },
     [rack],
