@@ -82,9 +82,10 @@ const fields = {
 /** Every fault lies on its board. */
 const onBoard = (value: unknown, context: yup.TestContext): true | yup.ValidationError => {
   const board = value as BoardStock | undefined;
-  if (!board?.faults || !(board.length?.mm > 0) || !(board.width?.mm > 0)) return true;
+  // The shape is checked elsewhere: here only faults that are faults are looked at.
+  if (!Array.isArray(board?.faults) || !(board.length?.mm > 0) || !(board.width?.mm > 0)) return true;
   for (const [i, f] of board.faults.entries()) {
-    const reason = faultProblem(f, board);
+    const reason = f && typeof f === 'object' ? faultProblem(f, board) : undefined;
     if (reason)
       return context.createError({
         path: `${context.path ? `${context.path}.` : ''}faults[${i}]`,

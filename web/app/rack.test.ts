@@ -1,0 +1,155 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { RackBoard } from '../../contract/board';
+
+/* The rack's edits against a server that is played here: it keeps versions, refuses late ones, and can be away. */
+const board = (): RackBoard => ({
+  id: 'b1',
+  label: '7',
+  species: 'ash_white',
+  length: { mm: 1800 },
+  width: { mm: 150 },
+  thickness: { mm: 38 },
+  version: 1,
+  history: [{ when: '2026-11-01T00:00:00Z', what: 'came onto the rack' }],
+  reserved: { job: 'j', name: 'a shelf' },
+});
+
+interface Played {
+  stored: RackBoard;
+  saves: { version: number; board: Partial<RackBoard> }[];
+  away: boolean;
+}
+
+const answer = (body: unknown, status = 200) =>
+  new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
+
+async function open() {
+  vi.resetModules();
+  const server: Played = { stored: board(), saves: [], away: false };
+  const Plain = Request;
+  vi.stubGlobal('addEventListener', () => {});
+  // The page's own address stands before relative ones; here there is no page.
+  vi.stubGlobal(
+    'Request',
+    class extends Plain {
+      constructor(input: RequestInfo | URL, init?: RequestInit) {
+        super(typeof input === 'string' ? `http://junta.test${input}` : input, init);
+      }
+    },
+  );
+  vi.stubGlobal('fetch', async (request: Request) => {
+    if (server.away) throw new TypeError('fetch failed');
+    if (request.method === 'GET') return answer([server.stored]);
+    const save = (await request.json()) as Played['saves'][number];
+    server.saves.push(save);
+    if (save.version !== server.stored.version)
+      return answer({ status: 409, detail: 'changed in another tab' }, 409);
+    server.stored = { ...server.stored, ...save.board, version: save.version + 1 };
+    return answer(server.stored);
+  });
+  const [{ api }, { store }, rack] = await Promise.all([
+    import('./api'),
+    import('./store'),
+    import('./rack'),
+  ]);
+  await store.dispatch(api.endpoints.boards.initiate());
+  const shown = () => api.endpoints.boards.select()(store.getState()).data?.[0] as RackBoard;
+  const told: string[] = [];
+  rack.onRackTrouble((reason) => told.push(reason));
+  return { server, rack, shown, told };
+}
+
+beforeEach(() => void vi.useFakeTimers({ shouldAdvanceTime: true }));
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+const settle = (ms = 600) => vi.advanceTimersByTimeAsync(ms);
+
+describe('a board that is edited', () => {
+  it('changes on the screen at once and on the server a moment later, as one change', async () => {
+    const { server, rack, shown } = await open();
+    rack.changeBoard('b1', { moisturePct: 9 });
+    rack.changeBoard('b1', { moisturePct: 9.5 });
+    expect(shown().moisturePct).toBe(9.5);
+    expect(server.saves).toEqual([]);
+    await settle();
+    expect(server.saves).toHaveLength(1);
+    expect(server.stored).toMatchObject({ moisturePct: 9.5, version: 2 });
+    expect(shown()).toMatchObject({ version: 2, moisturePct: 9.5 });
+  });
+  it('sends what a board is, not what only the rack knows of it', async () => {
+    const { server, rack, shown } = await open();
+    rack.changeBoard('b1', { grain: 'rift' });
+    await settle();
+    expect(Object.keys(server.saves[0].board).toSorted()).toEqual([
+      'grain',
+      'label',
+      'length',
+      'species',
+      'thickness',
+      'width',
+    ]);
+    expect(shown().reserved?.name).toBe('a shelf');
+    expect(shown().history).toHaveLength(1);
+  });
+  it('goes from version to version, also when one change follows another while it is sent', async () => {
+    const { server, rack } = await open();
+    for (const mm of [100, 110, 120]) {
+      rack.changeBoard('b1', { width: { mm } });
+      await settle();
+    }
+    expect(server.saves.map(({ version }) => version)).toEqual([1, 2, 3]);
+    expect(server.stored.width.mm).toBe(120);
+  });
+  it('forgets a field that was set back to “not looked at”', async () => {
+    const { server, rack } = await open();
+    rack.changeBoard('b1', { colour: '#aabbcc' });
+    await settle();
+    rack.changeBoard('b1', { colour: undefined });
+    await settle();
+    expect('colour' in server.saves[1].board).toBe(false);
+  });
+  it('undoes and redoes; typing in one field is one step; a new change ends redo', async () => {
+    const { rack, shown, server } = await open();
+    for (const label of ['7a', '7ab', '7abc']) rack.changeBoard('b1', { label }, 'label');
+    rack.changeBoard('b1', { moisturePct: 12 });
+    expect(rack.undoBoard()).toBe('b1');
+    expect(shown()).toMatchObject({ label: '7abc' });
+    expect(shown().moisturePct).toBeUndefined();
+    rack.undoBoard();
+    expect(shown().label).toBe('7');
+    rack.redoBoard();
+    expect(shown().label).toBe('7abc');
+    rack.changeBoard('b1', { grain: 'flat' });
+    expect(rack.redoBoard()).toBeUndefined();
+    await settle();
+    expect(server.stored).toMatchObject({ label: '7abc', grain: 'flat' });
+  });
+  it('that was changed elsewhere is shown as it is now, and the reason is said', async () => {
+    const { server, rack, told, shown } = await open();
+    server.stored = { ...server.stored, version: 5, moisturePct: 20 };
+    rack.changeBoard('b1', { moisturePct: 9 });
+    await settle();
+    expect(told).toEqual(['changed in another tab']);
+    await vi.waitFor(() => expect(shown()).toMatchObject({ version: 5, moisturePct: 20 }));
+  });
+  it('keeps its change while the server is away, and sends it when it is back', async () => {
+    const { server, rack, shown, told } = await open();
+    server.away = true;
+    rack.changeBoard('b1', { moisturePct: 11 });
+    await settle();
+    expect(shown().moisturePct).toBe(11);
+    expect(told[0]).toContain('does not answer');
+    server.away = false;
+    await settle(2500);
+    await vi.waitFor(() => expect(server.stored.moisturePct).toBe(11));
+  });
+  it('that is not on the rack changes nothing', async () => {
+    const { server, rack } = await open();
+    rack.changeBoard('gone', { moisturePct: 9 });
+    await settle();
+    expect(server.saves).toEqual([]);
+    expect(rack.undoBoard()).toBeUndefined();
+  });
+});
