@@ -198,6 +198,8 @@ test('lengths are typed as makers write them, and come back exactly after switch
   }
   await page.keyboard.press('Escape');
   await expect(width).toHaveValue('1/3');
+  // The shop is shared by the tests that follow: it must have heard of the inches before this page goes.
+  await page.waitForTimeout(900);
 });
 
 test('bad lengths are answered at their field, the last good drawing stays', async ({ page, house }) => {

@@ -8,6 +8,8 @@ const search = async (page: Page, text: string) => {
 /** Enters a board on the rack's line; `text` is number, wood, length, width, thickness. */
 async function enter(page: Page, ...[number, wood, length, width, thick]: string[]): Promise<void> {
   const line = page.getByRole('form', { name: 'Enter a board' });
+  // A number is proposed as soon as the rack is read.
+  await expect(line.getByLabel('Number')).not.toHaveValue('');
   await line.getByLabel('Number').fill(number);
   await line.getByLabel('Wood').fill(wood);
   await line.getByLabel('Length').fill(length);

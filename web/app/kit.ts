@@ -6,7 +6,22 @@ import { store } from './store';
 const PAUSE_MS = 350;
 
 let timer: ReturnType<typeof setTimeout> | undefined;
+let waiting = false;
 let sending: Promise<unknown> = Promise.resolve();
+
+/** Sends a change that still waits when the page goes away. */
+addEventListener('pagehide', () => {
+  const kit = cached();
+  if (!waiting || !kit) return;
+  waiting = false;
+  clearTimeout(timer);
+  void fetch('/api/kit', {
+    method: 'PUT',
+    keepalive: true,
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(kit),
+  }).catch(() => {});
+});
 
 /** Why the last change of the kit was not stored; undefined when it was. */
 type Answer = (error: unknown) => void;
@@ -24,7 +39,9 @@ export function changeKit(change: (shop: ShopSnapshot) => ShopSnapshot, answer: 
     api.util.updateQueryData('kit', undefined, () => ({ ...before, shop: change(before.shop) })),
   );
   clearTimeout(timer);
+  waiting = true;
   timer = setTimeout(() => {
+    waiting = false;
     sending = sending.then(async () => {
       const kit = cached();
       if (!kit) return;

@@ -107,10 +107,11 @@ function boardOf(entry: Entry, display: Display): NewBoard | undefined {
 
 /** One line to enter a board: tab through, Enter puts it on the rack, and the next one begins like it. */
 export function EntryLine({
-  boards,
+  rack,
   onAdded,
 }: {
-  boards: readonly RackBoard[];
+  /** Undefined until the rack has been read: no number is proposed before that. */
+  rack: readonly RackBoard[] | undefined;
   onAdded: (id: string) => void;
 }) {
   const display = useDisplay();
@@ -132,15 +133,16 @@ export function EntryLine({
       moisture: '',
       arrived: '',
     },
-    resolver: yupResolver(schemaFor(display, boards)) as never,
+    resolver: yupResolver(schemaFor(display, rack ?? [])) as never,
   });
   useEffect(() => {
+    if (!rack) return;
     // A number typed by hand stays, also a wrong one: it is answered, not replaced.
     const label = getValues('label');
     if (label && label !== own.current) return;
-    own.current = nextNumber(boards.map((board) => board.label));
+    own.current = nextNumber(rack.map((board) => board.label));
     setValue('label', own.current);
-  }, [boards, getValues, setValue]);
+  }, [rack, getValues, setValue]);
   const put = handleSubmit(async (entry) => {
     const board = boardOf(entry, display);
     if (!board) return;

@@ -166,7 +166,7 @@ export function Rack() {
         </p>
       )}
       <section aria-label="Boards" className="sheet flex min-h-0 flex-1 flex-col">
-        <EntryLine boards={boards} onAdded={setChosen} />
+        <EntryLine rack={data} onAdded={setChosen} />
         <RackTable
           lines={lines}
           question={question}
