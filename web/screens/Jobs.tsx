@@ -1,5 +1,5 @@
 import { FileUp, Plus } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { MOST_BYTES, type JobSummary } from '../../contract/api';
 import type { FieldProblem } from '../../contract/build';
@@ -7,6 +7,7 @@ import { laths } from '../../core/build/graph';
 import { problemText, useJobQuery, useJobsQuery, useNewJobMutation } from '../app/api';
 import { useDisplay } from '../app/display';
 import { JobPicture } from '../drawing/JobPicture';
+import { FileButton } from '../parts/FileButton';
 import { Measure } from '../parts/Measure';
 
 /** Pieces are drawn to one scale, so that a board looks small beside a table: mm in one pixel. */
@@ -105,7 +106,6 @@ function TinyStick({ steps, done }: { steps: number; done: number }) {
 
 /** Reads a job from a file: the reason and the place where it cannot be. */
 function ImportJob() {
-  const input = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<FieldProblem[]>();
   const [newJob] = useNewJobMutation();
   const navigate = useNavigate();
@@ -132,22 +132,9 @@ function ImportJob() {
   };
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        aria-label="Job file"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file) void take(file);
-        }}
-      />
-      <button type="button" className="action" onClick={() => input.current?.click()}>
+      <FileButton label="Job file" accept=".json,application/json" onFile={(file) => void take(file)}>
         <FileUp size={15} aria-hidden /> Import
-      </button>
+      </FileButton>
       {problems && (
         <div
           role="alert"

@@ -1,4 +1,4 @@
-import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useCallback, useMemo, useRef, type KeyboardEvent } from 'react';
 import type { BuildDocument, Step } from '../../../core/build';
 import { glueOf } from '../../../core/build/graph';
 import type { BenchScene, Outlook } from '../../../core/review';
@@ -8,6 +8,7 @@ import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { DimensionLine } from '../../drawing/DimensionLine';
 import { layBench, onFace } from '../../drawing/layout';
+import { useRoom } from '../../drawing/use-room';
 import { StripHandles, type Handle } from '../../drawing/StripHandles';
 import { WoodViews } from '../../drawing/WoodViews';
 import { StripTools } from './StripTools';
@@ -27,21 +28,11 @@ export const Bench = memo(function Bench({
   const display = useDisplay();
   const underside = useAppSelector(({ job }) => job.underside);
   const piece = useAppSelector(({ job }) => job.piece);
-  const room = useRef<HTMLDivElement>(null);
+  const { room, size } = useRoom();
   const face = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState<{ width: number; height: number }>();
-  useLayoutEffect(() => {
-    const element = room.current;
-    if (!element) return;
-    const watch = new ResizeObserver(() =>
-      setSize({ width: element.clientWidth, height: element.clientHeight }),
-    );
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
   const { scene } = outlook;
   const layout = useMemo(
-    () => scene && size && layBench(scene, underside ? 'underside' : 'face', size),
+    () => scene && size.width > 0 && layBench(scene, underside ? 'underside' : 'face', size),
     [scene, size, underside],
   );
   const handles = useMemo(

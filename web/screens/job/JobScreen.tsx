@@ -1,45 +1,19 @@
-import '../../app/open-job';
-import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
-import { problemText } from '../../app/api';
-import { jobActions } from '../../app/job';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { openJob } from '../../app/storing';
+import type { BuildDocument } from '../../../core/build';
+import { useAppSelector } from '../../app/store';
 import { Bench } from './Bench';
 import { Card } from './Card';
-import { ConflictWindow } from './ConflictWindow';
 import { JobHeader } from './JobHeader';
+import { OpenJob } from './OpenJob';
 import { Stick } from './Stick';
 
+const title = (name: string) => name;
+
 /** A job: the stick, the bench and the card. */
-export function JobScreen() {
-  const { id = '' } = useParams();
-  const dispatch = useAppDispatch();
-  const build = useAppSelector(({ job }) => job.build);
+export const JobScreen = () => <OpenJob title={title}>{(_id, build) => <Job build={build} />}</OpenJob>;
+
+function Job({ build }: { build: BuildDocument }) {
   const outlook = useAppSelector(({ job }) => job.outlook);
   const chosen = useAppSelector(({ job }) => job.step);
-  const conflict = useAppSelector(({ job }) => job.conflict);
-  const openId = useAppSelector(({ job }) => job.id);
-  const [error, setError] = useState<unknown>();
-  useEffect(() => {
-    setError(undefined);
-    void openJob(id).then(setError);
-    // Undo goes on between the screens of one job; it ends when the job is left.
-    return () => void (location.pathname.startsWith(`/jobs/${id}`) || dispatch(jobActions.closed()));
-  }, [id, dispatch]);
-  useEffect(() => {
-    if (build) document.title = `${build.name} · Junta`;
-  }, [build]);
-  if (error)
-    return (
-      <p role="alert" className="p-8">
-        {problemText(error)}{' '}
-        <Link className="text-chalk underline" to="/jobs">
-          All jobs
-        </Link>
-      </p>
-    );
-  if (!build || openId !== id) return <p className="text-graphite p-8">Opening the job …</p>;
   const step =
     build.steps.find((candidate) => candidate.id === chosen) ?? build.steps[build.steps.length - 1];
   return (
@@ -56,7 +30,6 @@ export function JobScreen() {
           <p className="text-graphite p-6">Predicting …</p>
         )}
       </div>
-      {conflict && <ConflictWindow conflict={conflict} />}
     </main>
   );
 }

@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react';
-import { useLayoutEffect, useRef, useState, type PointerEvent } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import { FAULT_KINDS, type Fault, type FaultKind } from '../../../core/build';
 import { clearAreas, clipFault, forbidden } from '../../../core/stock';
@@ -7,6 +7,7 @@ import { lengthText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { changeBoard } from '../../app/rack';
 import { BoardPicture } from '../../drawing/BoardPicture';
+import { useRoom } from '../../drawing/use-room';
 import { FaultMarks, onBoard } from '../../drawing/FaultMarks';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
@@ -23,19 +24,9 @@ const TAP_SIZE_PX = 12;
 /** A board on the bench: both faces as wood, its faults where they are, and what remains clear. */
 export function BoardBench({ board }: { board: RackBoard }) {
   const display = useDisplay();
-  const room = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
+  const { room, size } = useRoom();
   const [tool, setTool] = useState<FaultKind>();
   const [chosen, setChosen] = useState<string>();
-  useLayoutEffect(() => {
-    const element = room.current;
-    if (!element) return;
-    const watch = new ResizeObserver(() =>
-      setSize({ width: element.clientWidth, height: element.clientHeight }),
-    );
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
   const pxPerMm = Math.max(
     0,
     Math.min((size.width - 36) / board.length.mm, (size.height / 2 - 26) / board.width.mm),

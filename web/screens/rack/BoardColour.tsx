@@ -1,6 +1,7 @@
 import { Camera } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
+import { FileButton } from '../../parts/FileButton';
 import { Window } from '../../parts/Window';
 
 /** Pixels each way around the point tapped that are averaged, so that a pore or a reflection does not decide. */
@@ -32,7 +33,6 @@ export function BoardColour({
   board: RackBoard;
   onChange: (colour: string | undefined) => void;
 }) {
-  const file = useRef<HTMLInputElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [photo, setPhoto] = useState<ImageBitmap>();
   const [reason, setReason] = useState<string>();
@@ -58,27 +58,14 @@ export function BoardColour({
         <span className="rule text-[14px]">
           {board.colour ?? <span className="text-graphite font-sans">not looked at</span>}
         </span>
-        <button type="button" className="action" onClick={() => file.current?.click()}>
+        <FileButton label="Photo of the board" accept="image/*" onFile={(picture) => void open(picture)}>
           <Camera size={15} aria-hidden /> From a photo
-        </button>
+        </FileButton>
         {board.colour && (
           <button type="button" className="action" onClick={() => onChange(undefined)}>
             Forget
           </button>
         )}
-        <input
-          ref={file}
-          type="file"
-          accept="image/*"
-          aria-label="Photo of the board"
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(event) => {
-            const [picture] = event.target.files ?? [];
-            if (picture) void open(picture);
-            event.target.value = '';
-          }}
-        />
       </span>
       {reason && (
         <p role="alert" className="text-red text-[13px]">

@@ -1,5 +1,5 @@
 import { FileUp } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import { PRICE_PER, type PricePer } from '../../../core/build';
 import {
@@ -16,6 +16,7 @@ import type { LengthSystem } from '../../../core/units';
 import { problemText, useAddBoardsMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { Choice, Toggle } from '../../parts/Choice';
+import { FileButton } from '../../parts/FileButton';
 import { Window } from '../../parts/Window';
 import { PER_NAMES } from './words';
 
@@ -38,7 +39,6 @@ export function ImportTable({ boards, onClose }: { boards: readonly RackBoard[];
 }
 
 function Source({ onRead }: { onRead: (table: CsvTable) => void }) {
-  const file = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [reason, setReason] = useState<string>();
   const take = (content: string, encoding: string) => {
@@ -48,6 +48,11 @@ function Source({ onRead }: { onRead: (table: CsvTable) => void }) {
     else if (table.rows.length > 2000)
       setReason(`These are ${table.rows.length} rows; at most 2000 come in at once.`);
     else onRead(table);
+  };
+  const read = async (file: File) => {
+    if (file.size > MOST_FILE_BYTES) return setReason('This file is larger than 4 MB.');
+    const decoded = decodeText(new Uint8Array(await file.arrayBuffer()));
+    take(decoded.text, decoded.encoding);
   };
   return (
     <div className="flex flex-col gap-3">
@@ -64,27 +69,13 @@ function Source({ onRead }: { onRead: (table: CsvTable) => void }) {
         </p>
       )}
       <div className="flex gap-2">
-        <button type="button" className="action" onClick={() => file.current?.click()}>
-          <FileUp size={15} aria-hidden /> Choose a file
-        </button>
-        <input
-          ref={file}
-          type="file"
+        <FileButton
+          label="Table file"
           accept=".csv,.tsv,.txt,text/csv,text/plain"
-          aria-label="Table file"
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? [];
-            event.target.value = '';
-            if (!chosen) return;
-            if (chosen.size > MOST_FILE_BYTES) return setReason('This file is larger than 4 MB.');
-            void chosen.arrayBuffer().then((buffer) => {
-              const decoded = decodeText(new Uint8Array(buffer));
-              take(decoded.text, decoded.encoding);
-            });
-          }}
-        />
+          onFile={(file) => void read(file)}
+        >
+          <FileUp size={15} aria-hidden /> Choose a file
+        </FileButton>
         <button
           type="button"
           className="action action-main ml-auto"

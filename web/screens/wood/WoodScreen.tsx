@@ -1,7 +1,6 @@
-import '../../app/open-job';
 import { Printer } from 'lucide-react';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import type { RackBoard } from '../../../contract/board';
 import { GOALS, type BuildDocument, type Edit, type Goal } from '../../../core/build';
 import {
@@ -16,12 +15,13 @@ import {
 import { problemText, useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { openJob } from '../../app/storing';
+import { useAppDispatch } from '../../app/store';
+import { useRoom } from '../../drawing/use-room';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
 import { Choice } from '../../parts/Choice';
 import { JobHeader } from '../job/JobHeader';
+import { OpenJob } from '../job/OpenJob';
 import { BoardPlan, type Drop } from './BoardPlan';
 import { Companions, useCompanions } from './Companions';
 import { CutBoards } from './CutBoards';
@@ -36,34 +36,12 @@ import { GOAL_NAMES } from './words';
 
 const NO_BOARDS: RackBoard[] = [];
 
+const title = (name: string) => `Wood for ${name}`;
+
 /** Where a job's strips come from: its boards, broken down. */
-export function WoodScreen() {
-  const { id = '' } = useParams();
-  const dispatch = useAppDispatch();
-  const build = useAppSelector(({ job }) => job.build);
-  const openId = useAppSelector(({ job }) => job.id);
-  const [error, setError] = useState<unknown>();
-  useEffect(() => {
-    setError(undefined);
-    void openJob(id).then(setError);
-    // Undo goes on between the screens of one job; it ends when the job is left.
-    return () => void (location.pathname.startsWith(`/jobs/${id}`) || dispatch(jobActions.closed()));
-  }, [id, dispatch]);
-  useEffect(() => {
-    if (build) document.title = `Wood for ${build.name} · Junta`;
-  }, [build]);
-  if (error)
-    return (
-      <p role="alert" className="p-8">
-        {problemText(error)}{' '}
-        <Link className="text-chalk underline" to="/jobs">
-          All jobs
-        </Link>
-      </p>
-    );
-  if (!build || openId !== id) return <p className="text-graphite p-8">Opening the job …</p>;
-  return <Wood id={id} build={build} />;
-}
+export const WoodScreen = () => (
+  <OpenJob title={title}>{(id, build) => <Wood key={id} id={id} build={build} />}</OpenJob>
+);
 
 function Wood({ id, build }: { id: string; build: BuildDocument }) {
   const dispatch = useAppDispatch();
@@ -250,15 +228,7 @@ function Boards({
   onDrop: (drop: Drop, snapMm: number) => void;
 }) {
   const display = useDisplay();
-  const room = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
-  useLayoutEffect(() => {
-    const element = room.current;
-    if (!element) return;
-    const watch = new ResizeObserver(() => setWidth(element.clientWidth));
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
+  const { room, width } = useRoom();
   const longest = Math.max(300, ...(layouts?.laid ?? []).map(({ board }) => board.length.mm));
   const pxPerMm = Math.max(0, (width - 108) / longest);
   const slots = new Map(
@@ -270,6 +240,7 @@ function Boards({
     return of?.job === 0 && of.copy === 0 ? slots.get(of.slot) : undefined;
   };
   const onRack = new Set(rack.map(({ id }) => id));
+  const cut = build.steps.every((step) => step.kind !== 'rip' || step.done);
   return (
     <section
       ref={room}
@@ -305,7 +276,9 @@ function Boards({
                   <Measure value={layout.board.thickness} display={display} />
                 </span>
                 {rack.length > 0 && !onRack.has(layout.board.id) && (
-                  <span className="text-red block text-[12px]">not on the rack</span>
+                  <span className={`block text-[12px] ${cut ? 'text-graphite' : 'text-red'}`}>
+                    {cut ? 'cut' : 'not on the rack'}
+                  </span>
                 )}
               </span>
               <BoardPlan
