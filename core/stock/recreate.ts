@@ -31,7 +31,10 @@ export function orderUnits(search: Search, units: number[][], random: () => numb
   return keyed.toSorted((a, b) => b.key - a.key || a.unit[0] - b.unit[0]).map(({ unit }) => unit);
 }
 
-/** Lays units in, each where it costs least. `random` below a small share skips a place, so that other plans are met. */
+/**
+ * Lays units in, each where it costs least. `random` below a small share skips a place, and now and then closes some
+ * boards, so that other plans are met; what finds no place on the open boards may have any.
+ */
 export function recreate(
   search: Search,
   from: State,
@@ -40,13 +43,27 @@ export function recreate(
 ): State {
   let state: State = { ...from, missing: [] };
   const missing: number[] = [];
+  const shut = closedBoards(search, random);
+  const lay = (unit: readonly number[], closed: ReadonlySet<number>) =>
+    unit.length === 1
+      ? insert(search, state, unit[0], random, closed)
+      : insertSet(search, state, unit, random, closed);
   for (const unit of order) {
-    const next =
-      unit.length === 1 ? insert(search, state, unit[0], random) : insertSet(search, state, unit, random);
+    const next = lay(unit, shut) ?? (shut.size > 0 ? lay(unit, NONE) : undefined);
     if (next) state = next;
     else missing.push(...unit.filter((strip) => !search.problem.strips[strip].locked));
   }
   return stateOf(search, state.boards, state.readings, state.parts, missing);
+}
+
+const NONE: ReadonlySet<number> = new Set();
+/** How often some boards are closed while a plan is laid in again, and which share of them. */
+const CLOSING = 0.3;
+const CLOSED_SHARE = 0.4;
+
+function closedBoards(search: Search, random: () => number): ReadonlySet<number> {
+  if (random() >= CLOSING) return NONE;
+  return new Set(search.boards.flatMap(({ index }) => (random() < CLOSED_SHARE ? [index] : [])));
 }
 
 const SKIPPED = 0.03;
@@ -59,17 +76,18 @@ function insertSet(
   state: State,
   unit: readonly number[],
   random: () => number,
+  closed: ReadonlySet<number>,
 ): State | undefined {
   let best: State | undefined;
   // A strip of the set that is locked already decides the board.
   const settled = unit.find((i) => search.problem.strips[i].locked);
   const only = settled === undefined ? undefined : search.problem.strips[settled].locked?.board;
   for (const board of search.boards) {
-    if (only !== undefined && board.stock.id !== only) continue;
+    if (only !== undefined ? board.stock.id !== only : closed.has(board.index)) continue;
     let next: State | undefined = state;
     for (const strip of unit) {
       if (search.problem.strips[strip].locked) continue;
-      next = next && insert(search, next, strip, random, board.index);
+      next = next && insert(search, next, strip, random, NONE, board.index);
       if (!next) break;
     }
     if (next && (!best || next.score < best.score)) best = next;
@@ -83,6 +101,7 @@ function insert(
   state: State,
   strip: number,
   random: () => number,
+  closed: ReadonlySet<number>,
   only?: number,
 ): State | undefined {
   const kind = search.kindOf[strip];
@@ -90,7 +109,7 @@ function insert(
   const { rules } = search.problem;
   let best: { board: number; packed: PackedBoard; gain: number } | undefined;
   for (let b = 0; b < search.boards.length; b++) {
-    if (leaves[b] === 0 || (only !== undefined && b !== only)) continue;
+    if (leaves[b] === 0 || closed.has(b) || (only !== undefined && b !== only)) continue;
     const board = search.boards[b];
     if (
       wanted.length > board.xMax - board.xMin + TOUCH_MM ||
