@@ -5,6 +5,7 @@ import { bulkText } from '../units';
 import { review } from '../review';
 import {
   applyEdit,
+  FAULT_KINDS,
   forbids,
   isThrough,
   overlap,
@@ -129,17 +130,7 @@ describe('faults and grades', () => {
     ...change,
   });
   it('every grade forbids what the one below it forbids', () => {
-    for (const kind of [
-      'knot',
-      'split',
-      'check',
-      'chip',
-      'wane',
-      'sapwood',
-      'pith',
-      'nail',
-      'stain',
-    ] as const) {
+    for (const kind of FAULT_KINDS) {
       if (forbids('hidden', kind)) expect(forbids('show', kind)).toBe(true);
       if (forbids('show', kind)) expect(forbids('clear', kind)).toBe(true);
     }

@@ -43,18 +43,10 @@ function exhaustive(p: Problem): { missing: number; wood: number } {
         from,
         faults.map((f) => f.x + f.length),
       ))
-        if (x + first.length <= l) lanes(laid, left, x, first.length, 0, first);
+        if (x + first.length <= l) lanes(laid, left, x, first.length, 0);
   };
-  const lanes = (
-    laid: LaidStrip[],
-    left: WantedStrip[],
-    x: number,
-    length: number,
-    from: number,
-    longest?: WantedStrip,
-  ): void => {
-    const next = longest ? left.filter((s) => s.length <= length) : left.filter((s) => s.length <= length);
-    for (const s of next)
+  const lanes = (laid: LaidStrip[], left: WantedStrip[], x: number, length: number, from: number): void => {
+    for (const s of left.filter((one) => one.length <= length))
       for (const y of starts(
         from,
         faults.map((f) => f.y + f.width),

@@ -44,8 +44,11 @@ export function ruin(
 export const units = (search: Search, strips: ReadonlySet<number>): Set<number[]> =>
   new Set([...strips].toSorted((a, b) => a - b).map((strip) => search.units[search.unitOf[strip]]));
 
-/** A state without some strips; sections close up where that lets them. */
-function without(search: Search, state: State, out: ReadonlySet<number>): State {
+/**
+ * A state without some strips; sections close up where that lets them. A board that cannot be packed again gives up
+ * all but its locked strips, and what it gives up joins `out`.
+ */
+function without(search: Search, state: State, out: Set<number>): State {
   let left: State = { ...state, missing: [] };
   state.boards.forEach((sections, b) => {
     if (!sections.some(({ lanes }) => lanes.some(({ strips }) => strips.some((strip) => out.has(strip)))))
@@ -61,10 +64,13 @@ function without(search: Search, state: State, out: ReadonlySet<number>): State 
     });
     // With fewer strips the same order still fits: each comes no later than it did.
     const packed = packBoard(search.boards[b], kept, search.kinds, search.problem.rules);
-    left = withBoard(search, left, b, packed ?? []);
-    if (!packed)
-      for (const section of kept)
-        for (const lane of section.lanes) for (const strip of lane.strips) (out as Set<number>).add(strip);
+    const locked = kept
+      .filter((section) => section.fixed)
+      .map((section) => ({ ...section, lanes: section.lanes.filter((lane) => lane.fixed) }));
+    left = withBoard(search, left, b, packed ?? locked);
+    if (packed) return;
+    for (const lane of kept.flatMap(({ lanes }) => lanes))
+      if (!lane.fixed) for (const strip of lane.strips) out.add(strip);
   });
   return stateOf(search, left.boards, left.readings, left.parts, []);
 }

@@ -14,6 +14,7 @@ import {
 import { onRackTrouble, redoBoard, undoBoard } from '../../app/rack';
 import { Choice } from '../../parts/Choice';
 import { Swatch } from '../../parts/Swatch';
+import { Tick } from '../../parts/Tick';
 import { Window } from '../../parts/Window';
 import { BoardBench } from './BoardBench';
 import { BoardCard } from './BoardCard';
@@ -106,24 +107,10 @@ export function Rack() {
           ]}
           onChange={(sold) => ask({ sold: sold === 'all' ? '' : (sold as RackQuestion['sold']) })}
         />
-        <label className="flex h-8 items-center gap-1.5 text-[14px] whitespace-nowrap">
-          <input
-            type="checkbox"
-            className="accent-chalk h-4 w-4"
-            checked={question.onlyFree}
-            onChange={(e) => ask({ onlyFree: e.target.checked })}
-          />
-          not reserved
-        </label>
-        <label className="flex h-8 items-center gap-1.5 text-[14px] whitespace-nowrap">
-          <input
-            type="checkbox"
-            className="accent-chalk h-4 w-4"
-            checked={question.grouped}
-            onChange={(e) => ask({ grouped: e.target.checked })}
-          />
-          in groups
-        </label>
+        <span className="flex gap-3 whitespace-nowrap">
+          <Tick label="not reserved" checked={question.onlyFree} onChange={(onlyFree) => ask({ onlyFree })} />
+          <Tick label="in groups" checked={question.grouped} onChange={(grouped) => ask({ grouped })} />
+        </span>
         <span className="ml-auto flex gap-2">
           <button
             type="button"

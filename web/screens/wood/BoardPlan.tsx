@@ -95,7 +95,6 @@ export function BoardPlan({
                 lane={lane}
                 box={place(lane[0])}
                 number={`${s + 1}.${l + 1}`}
-                board={board.id}
                 pxPerMm={pxPerMm}
                 label={lane.map((laid) => labelOf(laid.strip.id)).join(' + ')}
                 locked={lane.some((laid) => lockedOf(laid.strip.id))}
@@ -152,7 +151,6 @@ function Lane({
   lane,
   box,
   number,
-  board,
   pxPerMm,
   label,
   locked,
@@ -165,7 +163,6 @@ function Lane({
   lane: LaidStrip[];
   box: Box;
   number: string;
-  board: string;
   pxPerMm: number;
   label: string;
   locked: boolean;
@@ -230,7 +227,6 @@ function Lane({
         grip.current = undefined;
         if (group.current) group.current.style.transform = '';
       }}
-      data-on={board}
     >
       <rect
         {...box}

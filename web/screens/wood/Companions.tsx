@@ -4,6 +4,7 @@ import { Popover } from 'radix-ui';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { useJobQuery, useJobsQuery } from '../../app/api';
+import { Tick } from '../../parts/Tick';
 import type { Companion } from './use-breakdown';
 
 /** At most this many jobs are broken down together with the open one. */
@@ -59,16 +60,13 @@ export function Companions({ id }: { id: string }) {
           {jobs
             ?.filter((job) => job.id !== id)
             .map((job) => (
-              <label key={job.id} className="flex items-center gap-2 text-[14px]">
-                <input
-                  type="checkbox"
-                  className="accent-chalk h-4 w-4"
-                  checked={chosen.includes(job.id)}
-                  disabled={!chosen.includes(job.id) && chosen.length >= MOST}
-                  onChange={(event) => toggle(job.id, event.target.checked)}
-                />
-                {job.name}
-              </label>
+              <Tick
+                key={job.id}
+                label={job.name}
+                checked={chosen.includes(job.id)}
+                disabled={!chosen.includes(job.id) && chosen.length >= MOST}
+                onChange={(on) => toggle(job.id, on)}
+              />
             ))}
         </Popover.Content>
       </Popover.Portal>

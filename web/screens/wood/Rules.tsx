@@ -2,6 +2,7 @@ import type { BreakdownSettings, BuildDocument } from '../../../core/build';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
+import { Tick } from '../../parts/Tick';
 import { LengthField } from '../../parts/LengthField';
 
 const LENGTHS = [
@@ -44,15 +45,13 @@ export function Rules({
         {saw('crosscutSaw', 'Crosscut with')}
         {saw('ripSaw', 'Rip with')}
         {saw('resawSaw', 'Resaw with')}
-        <label className="flex items-end gap-2 pb-1.5 text-[14px]">
-          <input
-            type="checkbox"
-            className="accent-chalk h-4 w-4"
+        <span className="self-end">
+          <Tick
+            label="resaw thick boards"
             checked={settings.resaw}
-            onChange={(event) => onChange({ ...settings, resaw: event.target.checked })}
+            onChange={(resaw) => onChange({ ...settings, resaw })}
           />
-          resaw thick boards
-        </label>
+        </span>
       </div>
       <div className="grid grid-cols-3 gap-x-3 gap-y-1.5">
         {LENGTHS.map(([name, label]) => (
