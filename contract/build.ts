@@ -5,7 +5,9 @@ import {
   FORMAT_VERSION,
   GOALS,
   MOST_STRIPS,
+  PATTERN_IDS,
   type BuildDocument,
+  type MeasureValue,
   type StepKind,
 } from '../core/build';
 import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, text } from './lengths';
@@ -92,16 +94,34 @@ const laidPart = exact({
   piece: id(),
   endForEnd: flag(),
   rollOver: flag(),
+  quarter: flag(),
   sacrificial: flag(),
-  place: exact({ offset: optionalLength(), angleDegrees: yup.number().optional(), spacer: optionalLength() })
+  locked: flag(),
+  place: exact({
+    offset: optionalLength(),
+    angleDegrees: yup.number().min(-360).max(360).optional(),
+    spacer: optionalLength(),
+    about: maybeOneOf('length', 'width', 'thickness'),
+    x: optionalLength(),
+    y: optionalLength(),
+    z: optionalLength(),
+  })
     .default(undefined)
     .optional(),
 }).required();
-const turnRule = exact({
-  turn: oneOf('endForEnd', 'rollOver'),
+const partRule = {
   every: whole().min(1).max(1000),
   first: whole().min(1).max(2000),
   except: list(whole().min(1), 2000),
+  rowOf: yup.number().integer().min(1).max(2000).optional(),
+};
+const turnRule = exact({ turn: oneOf('endForEnd', 'rollOver', 'quarter'), ...partRule })
+  .default(undefined)
+  .optional();
+const shiftRule = exact({ by: length(), wrap: optionalLength(), ...partRule }).default(undefined).optional();
+const rows = exact({
+  counts: list(whole().min(1).max(2000), 500),
+  across: oneOf('length', 'width', 'thickness'),
 })
   .default(undefined)
   .optional();
@@ -120,6 +140,7 @@ const base = {
   note: text(4000).optional(),
   marks: optionalList(text(80).required(), 50),
   photos: optionalList(text(200).required(), 50),
+  spoilt: optionalList(text(80).required(), 2000),
 };
 const settings = yup.mixed<Record<string, unknown>>().optional();
 const planned = (kind: StepKind) => exact({ ...base, kind: oneOf(kind), settings });
@@ -134,6 +155,10 @@ export const stepSchemas = {
     along: oneOf('length', 'width', 'thickness'),
     parts: optionalList(laidPart, 2000),
     turns: turnRule,
+    shifts: shiftRule,
+    rows,
+    blanks: yup.number().integer().min(1).max(200).optional(),
+    mark: maybeOneOf('triangle', 'numbers'),
     contacts: optionalList(contactNote, 2000),
   }),
   flatten: exact({
@@ -180,9 +205,27 @@ export const stepSchemas = {
     hours: yup.number().optional(),
     coats: yup.number().optional(),
   }),
-  resaw: planned('resaw'),
-  oblique: planned('oblique'),
-  shape: planned('shape'),
+  resaw: exact({ ...base, kind: oneOf('resaw'), saw: id(), leaves: yup.number().required() }),
+  oblique: exact({
+    ...base,
+    kind: oneOf('oblique'),
+    saw: id(),
+    tilt: oneOf('mitre', 'bevel', 'ripBevel'),
+    angleDegrees: amount(),
+    head: length(),
+    thickness: length(),
+    count: yup.number().required(),
+    ends: maybeOneOf('start', 'end', 'both'),
+    long: maybeOneOf('near', 'far'),
+  }),
+  shape: exact({
+    ...base,
+    kind: oneOf('shape'),
+    saw: text(80).optional(),
+    seen: maybeOneOf('face', 'edge'),
+    outline: optionalList(exact({ x: length(), y: length() }).required(), 200),
+    settings,
+  }),
   surface: planned('surface'),
   outside: planned('outside'),
 } satisfies Record<StepKind, yup.ISchema<unknown>>;
@@ -206,9 +249,33 @@ const reading = exact({
   taken: text(40).optional(),
 }).required();
 
+const isMeasure = (value: unknown): boolean => {
+  if (typeof value === 'string') return value.length <= 2000;
+  if (typeof value === 'number') return Number.isFinite(value);
+  return typeof value === 'boolean' || length().isValidSync(value, { strict: true });
+};
+
+/** A pattern's measures: each a length, a number, a word or a yes or no, under its name. */
+const measures = () =>
+  yup
+    .mixed<Record<string, MeasureValue>>()
+    .optional()
+    .test(
+      'measures',
+      ({ path }) =>
+        `${path} must be at most 40 measures, each a length, a finite number, a yes or no, or at most 2,000 letters`,
+      (value) =>
+        value === undefined ||
+        (typeof value === 'object' &&
+          value !== null &&
+          !Array.isArray(value) &&
+          Object.keys(value).length <= 40 &&
+          Object.values(value).every(isMeasure)),
+    );
+
 /** What a build is planned from. */
 export const briefSchema = exact({
-  pattern: oneOf('panel', 'endGrain'),
+  pattern: oneOf(...PATTERN_IDS),
   length: aim(),
   width: aim(),
   thickness: aim(),
@@ -220,6 +287,8 @@ export const briefSchema = exact({
   chequer: yup.boolean().required(),
   extraSlices: whole().min(0).max(100),
   sections: whole().min(0).max(50),
+  quantity: yup.number().integer().min(1).max(100).optional(),
+  measures: measures(),
 });
 
 /** How boards are broken down. */

@@ -106,18 +106,55 @@ export interface LaidPart {
   piece: string;
   endForEnd?: boolean;
   rollOver?: boolean;
-  /** Placed rather than butted: offset along the joint, corner angle, a spacer taken out again. */
-  place?: { offset?: Length; angleDegrees?: number; spacer?: Length };
+  /** A quarter turn about the upright axis, against the clock seen from above. */
+  quarter?: boolean;
+  place?: LaidPlace;
   sacrificial?: boolean;
+  /** Stays where it lies when Junta proposes an order. */
+  locked?: boolean;
 }
 
-/** Which parts of a glue-up are turned: every n-th from `first` on (1 is the first part), with exceptions. */
-export interface TurnRule {
-  turn: 'endForEnd' | 'rollOver';
+/**
+ * Where a part lies, apart from butting. `offset` shifts a butted part along its joint. With `x`, `y` or `z` the part
+ * is not butted at all: turned by the angle about an axis through its own least corner (the thickness, so flat on the
+ * bench, if none is named), then moved by x, y, z. `spacer` is held in the documents and taken out again.
+ */
+export interface LaidPlace {
+  offset?: Length;
+  angleDegrees?: number;
+  spacer?: Length;
+  about?: DimensionName;
+  x?: Length;
+  y?: Length;
+  z?: Length;
+}
+
+/** Parts of a glue-up: every n-th from `first` on (1 is the first part), with exceptions. */
+export interface PartRule {
   every: number;
   first: number;
   /** Parts that do the opposite of what the rule says, counted from 1. */
   except: number[];
+  /** Parts in a row: the rule then begins one part later in each following row, as in a chequer of tiles. */
+  rowOf?: number;
+}
+
+/** Which parts of a glue-up are turned. */
+export interface TurnRule extends PartRule {
+  turn: 'endForEnd' | 'rollOver' | 'quarter';
+}
+
+/** Which parts of a glue-up are shifted along their joint, and by how much. */
+export interface ShiftRule extends PartRule {
+  by: Length;
+  /** Each further part is shifted by as much again, and begins anew past this. */
+  wrap?: Length;
+}
+
+/** Parts laid in rows: how many in each row, and along which dimension the rows lie beside one another. */
+export interface Rows {
+  counts: number[];
+  across: DimensionName;
 }
 
 /** How a contact is joined, where it is not simply glued all over. */
@@ -139,6 +176,8 @@ interface StepBase {
   note?: string;
   marks?: string[];
   photos?: string[];
+  /** Pieces made here that were spoilt: they leave the work as offcuts. */
+  spoilt?: string[];
 }
 
 /** Strips ripped from their boards at one fence setting for each width, or each set by itself. */
@@ -155,14 +194,25 @@ export interface MillStep extends StepBase {
   face: Length;
   edge: Length;
 }
-/** Lay up and glue along an axis. Without `parts` all inputs are laid in their own order. */
+/**
+ * Lay up and glue along an axis. Without `parts` all inputs are laid in their own order. Where a later step takes
+ * the same input, only the parts named are taken here.
+ */
 export interface GlueStep extends StepBase {
   kind: 'glue';
   along: DimensionName;
   parts?: LaidPart[];
   turns?: TurnRule;
+  shifts?: ShiftRule;
+  rows?: Rows;
+  /** That many blanks alike: the parts are shared out to them in order. One if missing. */
+  blanks?: number;
+  /** What is pencilled across the lay-up. */
+  mark?: LayUpMark;
   contacts?: ContactNote[];
 }
+/** A cabinetmaker's triangle across the parts, or a number on each. */
+export type LayUpMark = 'triangle' | 'numbers';
 /** Flatten both faces: what comes off the upper and the lower one. */
 export interface FlattenStep extends StepBase {
   kind: 'flatten';
@@ -206,6 +256,37 @@ export interface CrosscutStep extends StepBase {
   saw: string;
   length: Length;
 }
+/**
+ * Cuts at an angle. `mitre`: the saw stands upright and crosses the face at the angle to the length. `bevel`: the
+ * blade leans along the length. `ripBevel`: the blade leans across the width, for rhombus sticks. Slices are cut
+ * against a stop, `thickness` across the cut; the first begins `head` past the corner, and its kerf falls before it.
+ * Mitred slices are laid with the cut along the length. With `ends` only those ends are cut, to a point on the long edge.
+ */
+export interface ObliqueStep extends StepBase {
+  kind: 'oblique';
+  saw: string;
+  tilt: 'mitre' | 'bevel' | 'ripBevel';
+  angleDegrees: number;
+  head: Length;
+  thickness: Length;
+  count: number;
+  ends?: 'start' | 'end' | 'both';
+  long?: 'near' | 'far';
+}
+/** Saws every piece through its thickness into leaves alike, the lowest first. */
+export interface ResawStep extends StepBase {
+  kind: 'resaw';
+  saw: string;
+  leaves: number;
+}
+/** Saws every piece to an outline without hollows, seen from above or from the near edge; x from its left end. */
+export interface ShapeStep extends StepBase {
+  kind: 'shape';
+  saw?: string;
+  seen?: 'face' | 'edge';
+  outline?: { x: Length; y: Length }[];
+  settings?: Record<string, unknown>;
+}
 /** Steps that change no size. */
 export interface RestStep extends StepBase {
   kind: 'rest' | 'finish';
@@ -214,7 +295,7 @@ export interface RestStep extends StepBase {
 }
 /** Steps the document can hold and `run` does not carry out yet: they become a finding. */
 export interface PlannedStep extends StepBase {
-  kind: 'resaw' | 'oblique' | 'shape' | 'surface' | 'outside';
+  kind: 'surface' | 'outside';
   settings?: Record<string, unknown>;
 }
 
@@ -228,6 +309,9 @@ export type Step =
   | TurnStep
   | TrimStep
   | CrosscutStep
+  | ObliqueStep
+  | ResawStep
+  | ShapeStep
   | RestStep
   | PlannedStep;
 export type StepKind = Step['kind'];
@@ -242,9 +326,36 @@ export interface Reading {
   taken?: string;
 }
 
+/** A measure of a pattern: a length, a count, an angle in degrees, a choice, or words. */
+export type MeasureValue = Length | number | string | boolean;
+
+/** The patterns Junta plans. Each is described in patterns/. */
+export const PATTERN_IDS = [
+  'panel',
+  'graded',
+  'stagger',
+  'butcher',
+  'match',
+  'skinned',
+  'lamination',
+  'leg',
+  'endGrain',
+  'bricks',
+  'basket',
+  'stepped',
+  'mosaic',
+  'chevron',
+  'cubes',
+  'blocks',
+  'framed',
+  'corner',
+  'ownRule',
+] as const;
+export type PatternId = (typeof PATTERN_IDS)[number];
+
 /** What the build was planned from, so that it can be planned again in another size. */
 export interface Brief {
-  pattern: 'panel' | 'endGrain';
+  pattern: PatternId;
   length: Aim;
   width: Aim;
   thickness: Aim;
@@ -259,6 +370,10 @@ export interface Brief {
   extraSlices: number;
   /** Panels only: glued as this many sections, 0 for as many as the machine needs. */
   sections: number;
+  /** How many alike are made together; one if missing. */
+  quantity?: number;
+  /** The pattern's own measures, by their names. */
+  measures?: Record<string, MeasureValue>;
 }
 
 /** The build: what is done, never what results. */

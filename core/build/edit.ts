@@ -1,17 +1,20 @@
 import type { ShopSnapshot } from '../kit';
 import {
+  DIMENSIONS,
   MOST_STRIPS,
   type Aim,
   type BreakdownSettings,
   type BuildDocument,
   type Cutter,
   type DimensionName,
+  type LaidPart,
   type Slot,
   type Step,
   type StripSource,
   type TurnRule,
 } from './document';
 import type { BoardStock } from './board';
+import type { Length } from '../units';
 import { fit } from './fit/fit';
 import { flipPart } from './turns';
 import { assemblyOf, glueOf } from './graph';
@@ -45,7 +48,13 @@ export type Edit =
     }
   | { do: 'setBreakdown'; breakdown: BreakdownSettings }
   | { do: 'setStrip'; slot: string; change: Partial<StripSource> }
-  | { do: 'setSlots'; slots: string[]; change: Partial<Omit<Slot, 'id'>> };
+  | { do: 'setSlots'; slots: string[]; change: Partial<Omit<Slot, 'id'>> }
+  /** Enters what was measured after a step, or takes the reading back. */
+  | { do: 'measure'; step: string; axis: 0 | 1 | 2; measured?: Length; piece?: string }
+  /** A piece was spoilt, or is good after all. */
+  | { do: 'spoil'; step: string; piece: string }
+  /** A whole lay-up at once: order, turns, locks. */
+  | { do: 'layParts'; step: string; parts: LaidPart[] };
 
 const ofSlot = (build: BuildDocument, step: string, map: (slots: Slot[]) => Slot[]): BuildDocument => {
   const assembly = assemblyOf(build, step);
@@ -116,6 +125,21 @@ function withBoards(build: BuildDocument, edit: Extract<Edit, { do: 'useBoards' 
     ({ id }) => named.has(id) && !edit.boards.some((board) => board.id === id),
   );
   return { ...placed, boards: [...edit.boards, ...kept], breakdown: edit.breakdown };
+}
+
+function withReading(build: BuildDocument, edit: Extract<Edit, { do: 'measure' }>): BuildDocument {
+  const dimension = DIMENSIONS[edit.axis];
+  const others = build.readings.filter(
+    (reading) =>
+      reading.step !== edit.step || reading.dimension !== dimension || reading.piece !== edit.piece,
+  );
+  if (!edit.measured) return { ...build, readings: others };
+  const id = [edit.step, dimension, ...(edit.piece ? [edit.piece] : [])].join('.');
+  const piece = edit.piece ? { piece: edit.piece } : {};
+  return {
+    ...build,
+    readings: [...others, { id, step: edit.step, dimension, measured: edit.measured, ...piece }],
+  };
 }
 
 /**
@@ -211,5 +235,19 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
       );
     case 'setSlots':
       return everySlot(build, (slot) => (edit.slots.includes(slot.id) ? { ...slot, ...edit.change } : slot));
+    case 'measure':
+      return withReading(build, edit);
+    case 'spoil':
+      return ofStep(build, edit.step, (step) => {
+        const spoilt = step.spoilt ?? [];
+        const next = spoilt.includes(edit.piece)
+          ? spoilt.filter((id) => id !== edit.piece)
+          : [...spoilt, edit.piece];
+        return { ...step, spoilt: next.length > 0 ? next : undefined };
+      });
+    case 'layParts':
+      return ofStep(build, edit.step, (step) =>
+        step.kind === 'glue' ? { ...step, parts: edit.parts } : step,
+      );
   }
 }

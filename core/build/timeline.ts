@@ -17,6 +17,8 @@ export interface Laid {
   max: Vec3;
   endForEnd: boolean;
   rollOver: boolean;
+  quarter?: boolean;
+  locked?: boolean;
 }
 
 /** What one step did. */
@@ -39,6 +41,8 @@ export interface TimelineStep {
   /** Slices: how many were asked for. */
   wanted?: number;
   massKg: number;
+  /** Where a reading took its place: the greatest sizes as they were predicted. */
+  predicted?: Vec3;
 }
 
 /** A build played forward. Ends before the first step that could not be carried out. */

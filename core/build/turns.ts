@@ -1,13 +1,22 @@
-import type { TurnRule } from './document';
+import type { PartRule, ShiftRule, TurnRule } from './document';
 
-/** Whether the rule turns a part, counted from 1, its exceptions included. */
-export function isTurned(rule: TurnRule, part: number): boolean {
-  const byRule = part >= rule.first && (part - rule.first) % rule.every === 0;
+/** Whether a rule takes a part, counted from 1, its exceptions included. */
+export function isTurned(rule: PartRule, part: number): boolean {
+  const nth = rule.rowOf ? ((part - 1) % rule.rowOf) + 1 + Math.floor((part - 1) / rule.rowOf) : part;
+  const byRule = nth >= rule.first && (nth - rule.first) % rule.every === 0;
   return byRule !== rule.except.includes(part);
 }
 
+/** How far a rule shifts a part, counted from 1, mm. */
+export function shiftOf(rule: ShiftRule, part: number): number {
+  if (!rule.wrap) return isTurned(rule, part) ? rule.by.mm : 0;
+  if (part < rule.first || rule.except.includes(part)) return 0;
+  const steps = Math.floor((part - rule.first) / rule.every) + 1;
+  return rule.wrap.mm > 0 ? (steps * rule.by.mm) % rule.wrap.mm : steps * rule.by.mm;
+}
+
 /** The rule with one part turned the other way: an exception is added or taken back, the rule itself stays. */
-export function flipPart(rule: TurnRule, part: number): TurnRule {
+export function flipPart<R extends PartRule>(rule: R, part: number): R {
   const except = rule.except.includes(part)
     ? rule.except.filter((p) => p !== part)
     : [...rule.except, part].sort((a, b) => a - b);
@@ -24,7 +33,7 @@ export function ruleText(rule: TurnRule): string {
         : rule.every === 3
           ? 'every third'
           : `every ${rule.every}th`;
-  const how = rule.turn === 'endForEnd' ? 'end for end' : 'rolled over';
+  const how = { endForEnd: 'end for end', rollOver: 'rolled over', quarter: 'a quarter turn' }[rule.turn];
   const off = rule.except.filter((part) => !isTurned(rule, part));
   const on = rule.except.filter((part) => isTurned(rule, part));
   const parts = [`${every} from ${rule.first}, ${how}`];

@@ -20,7 +20,7 @@ import { thinnerSaws } from './rip';
 import { checkRemoval, takeOff, type Removal } from './surface';
 
 /** Most slices one step may give: more is a slip of the finger. */
-const MOST_SLICES = 2000;
+export const MOST_SLICES = 2000;
 
 /** Slices every piece against a stop. The far end past the last slice is offcut. */
 export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {

@@ -17,7 +17,10 @@ import type { Timeline, TimelineStep, WorkPiece } from '../timeline';
 import { isStopped, type Done, type Outcome, type RunContext } from './context';
 import { runCrosscut, runSlice, runTrim, runTurn } from './cuts';
 import { runGlue } from './glue';
+import { runOblique } from './oblique';
+import { withoutSpoilt, withReadings } from './readings';
 import { runRip } from './rip';
+import { runResaw, runShape } from './shape';
 import { runFlatten, runJoint, runMill } from './surface';
 
 /** More cells than this are refused before the browser stalls. */
@@ -32,7 +35,7 @@ export function run(build: BuildDocument): Timeline {
   const context: RunContext = { build, sources, notes: [], cutBoards: new Map() };
   const outputs = new Map<string, WorkPiece[]>();
   const madeBy = new Map<string, string>();
-  const consumed = new Set<string>();
+  const consumed = new Set<WorkPiece>();
   const steps: TimelineStep[] = [];
   let ledger = emptyLedger();
   let woodInMm3 = 0;
@@ -45,7 +48,7 @@ export function run(build: BuildDocument): Timeline {
     }
     ledger = mergeLedgers(ledger, outcome.lost);
     woodInMm3 += outcome.woodInMm3 ?? 0;
-    for (const input of step.inputs) consumed.add(input);
+    for (const piece of outcome.used) consumed.add(piece);
     outputs.set(step.output, outcome.pieces);
     steps.push(
       describe(
@@ -76,13 +79,29 @@ export function run(build: BuildDocument): Timeline {
   };
 }
 
+/** What a step finds on its inputs: of one that a later step takes too, only the parts named. */
+function piecesFor(
+  step: Step,
+  input: string,
+  pieces: readonly WorkPiece[],
+  consumed: ReadonlySet<WorkPiece>,
+  build: BuildDocument,
+): WorkPiece[] {
+  const free = pieces.filter((piece) => !consumed.has(piece));
+  if (step.kind !== 'glue' || !step.parts) return free;
+  const after = build.steps.slice(build.steps.indexOf(step) + 1);
+  if (!after.some(({ inputs }) => inputs.includes(input))) return free;
+  const named = new Set(step.parts.map((part) => part.piece));
+  return free.filter(({ id }) => named.has(id));
+}
+
 function carryOut(
   step: Step,
   outputs: Map<string, WorkPiece[]>,
-  consumed: Set<string>,
+  consumed: ReadonlySet<WorkPiece>,
   context: RunContext,
-): Outcome {
-  const problem = (code: string, words: string): Outcome => ({
+): { stop: Finding } | (Done & { used: WorkPiece[]; predicted?: Vec3 }) {
+  const problem = (code: string, words: string): { stop: Finding } => ({
     stop: { code, step: step.id, severity: 'stop', message: [words], numbers: {}, fixes: [] },
   });
   const inputs: WorkPiece[] = [];
@@ -90,21 +109,23 @@ function carryOut(
     const pieces = outputs.get(input);
     if (!pieces)
       return problem('no-such-input', `${stepName(step)} needs “${input}”, which no earlier step makes.`);
-    if (consumed.has(input))
+    const free = piecesFor(step, input, pieces, consumed, context.build);
+    if (pieces.length > 0 && free.length === 0)
       return problem('used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`);
-    inputs.push(...pieces);
+    inputs.push(...free);
   }
   if (step.kind !== 'rip' && inputs.length === 0)
     return problem('no-input', `${stepName(step)} has nothing to work on.`);
-  const outcome = dispatch(step, inputs, context);
-  if (isStopped(outcome)) return outcome;
+  const played = withReadings(step, context.build.readings, context, (as) => dispatch(as, inputs, context));
+  if (isStopped(played)) return played;
+  const outcome = withoutSpoilt(step, played);
   const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
   if (cells > MOST_CELLS)
     return problem(
       'too-many-pieces',
       `This step makes ${cells} pieces of wood; Junta plans up to ${MOST_CELLS}.`,
     );
-  return outcome;
+  return { ...outcome, used: inputs, predicted: played.predicted };
 }
 
 function dispatch(step: Step, inputs: readonly WorkPiece[], context: RunContext): Outcome {
@@ -127,12 +148,23 @@ function dispatch(step: Step, inputs: readonly WorkPiece[], context: RunContext)
       return runTrim(step, inputs, context);
     case 'crosscut':
       return runCrosscut(step, inputs, context);
+    case 'oblique':
+      return runOblique(step, inputs, context);
+    case 'resaw':
+      return runResaw(step, inputs, context);
+    case 'shape':
+      return runShape(step, inputs, context);
     default:
       return { pieces: [...inputs], lost: emptyLedger() };
   }
 }
 
-function describe(step: Step, done: Done, from: string[], sources: Sources): TimelineStep {
+function describe(
+  step: Step,
+  done: Done & { predicted?: Vec3 },
+  from: string[],
+  sources: Sources,
+): TimelineStep {
   const sizes = done.pieces.map((piece) => extents(piece.blank));
   const pick = (best: (...values: number[]) => number): Vec3 =>
     [0, 1, 2].map((a) => best(...sizes.map((s) => s[a]))) as unknown as Vec3;
@@ -165,14 +197,19 @@ function describe(step: Step, done: Done, from: string[], sources: Sources): Tim
     glue: done.glue,
     wanted: done.wanted,
     massKg,
+    ...(done.predicted ? { predicted: done.predicted } : {}),
   };
 }
 
-const leftOver = (outputs: Map<string, WorkPiece[]>, consumed: Set<string>, finished?: string): number =>
+const leftOver = (
+  outputs: Map<string, WorkPiece[]>,
+  consumed: ReadonlySet<WorkPiece>,
+  finished?: string,
+): number =>
   compensatedSum(
     [...outputs]
-      .filter(([id]) => !consumed.has(id) && id !== finished)
-      .flatMap(([, pieces]) => pieces.map((p) => blankVolume(p.blank))),
+      .filter(([id]) => id !== finished)
+      .flatMap(([, pieces]) => pieces.filter((p) => !consumed.has(p)).map((p) => blankVolume(p.blank))),
   );
 
 function countJoints(steps: readonly TimelineStep[], finished?: TimelineStep): Timeline['joints'] {
@@ -198,7 +235,7 @@ function unsupported(build: BuildDocument): Finding[] {
   const say = (code: string, step: string, words: string) =>
     out.push({ code, step, severity: 'note', message: [words], numbers: {}, fixes: [] });
   for (const step of build.steps) {
-    if (['resaw', 'oblique', 'shape', 'surface', 'outside'].includes(step.kind))
+    if (['surface', 'outside'].includes(step.kind) || (step.kind === 'shape' && !(step.outline && step.saw)))
       say(
         'not-run-yet',
         step.id,
@@ -206,12 +243,12 @@ function unsupported(build: BuildDocument): Finding[] {
       );
     if (
       step.kind === 'glue' &&
-      (step.contacts?.length || step.parts?.some((part) => part.place || part.sacrificial))
+      (step.contacts?.length || step.parts?.some((part) => part.place?.spacer || part.sacrificial))
     )
       say(
         'not-run-yet',
         step.id,
-        'Placing, clearances and sacrificial pieces are kept in the job but not computed yet: parts are butted and glued all over.',
+        'Spacers, clearances and sacrificial pieces are kept in the job but not computed yet: parts are glued all over.',
       );
   }
   for (const assembly of build.assemblies)
@@ -221,12 +258,6 @@ function unsupported(build: BuildDocument): Finding[] {
         '',
         `“${assembly.name}” is to be made ${assembly.repeat} times: one of them is computed.`,
       );
-  if (build.readings.length > 0)
-    say(
-      'not-run-yet',
-      '',
-      `${build.readings.length} readings are kept with the job but do not replace predictions yet.`,
-    );
   if (build.targets.length > 1)
     say(
       'not-run-yet',
