@@ -49,6 +49,24 @@ export const allowances = exact({
   sliceTail: positive('an allowance'),
 }).required();
 
+/** A lay-up kept as a rule. */
+const layUp = exact({
+  id: id(),
+  name: text(60).required(),
+  strips: yup
+    .array(
+      exact({
+        species: id(),
+        share: amount().moreThan(0).max(1),
+        endForEnd: yup.boolean().optional(),
+        rollOver: yup.boolean().optional(),
+      }).required(),
+    )
+    .min(1)
+    .max(200)
+    .required(),
+});
+
 /** Everything about the shop a build is planned with. */
 export const shopSnapshot = () =>
   exact({
@@ -60,6 +78,19 @@ export const shopSnapshot = () =>
     allowances,
     noticeableStep: positive('a step'),
     woodMoisturePct: amount().min(0).max(30),
+    practice: exact({
+      rings: yup
+        .string()
+        .oneOf(['alternate', 'bestFaces'] as const)
+        .required(),
+      first: yup
+        .string()
+        .oneOf(['planing', 'figure'] as const)
+        .required(),
+    })
+      .default(undefined)
+      .optional(),
+    layUps: yup.array(layUp.required()).max(100).optional(),
   }).required();
 
 /** The kit as the server keeps it, with the version it was read at. */

@@ -8,6 +8,7 @@ export * from './fit/fit';
 export * from './fit/machines';
 export * from './graph';
 export * from './parcel';
+export * from './patterns';
 export { claimsOn } from './run/boards';
 export { boardBlank } from './run/log';
 export * from './run/run';

@@ -17,7 +17,8 @@ export function tookBy(step: Step, build: BuildDocument): Took[] {
   if (step.kind === 'joint') list.push({ from: 'edges', mm: step.near.mm + step.far.mm });
   if (step.kind === 'slice')
     list.push({ from: 'kerfs', mm: (step.count + (step.head.mm > 0 ? 1 : 0)) * kerf(step.saw) });
-  if (step.kind === 'oblique' && !step.ends) list.push({ from: 'kerfs', mm: (step.count + 1) * kerf(step.saw) });
+  if (step.kind === 'oblique' && !step.ends)
+    list.push({ from: 'kerfs', mm: (step.count + 1) * kerf(step.saw) });
   if (step.kind === 'oblique' && step.ends) list.push({ from: 'kerf', mm: kerf(step.saw) });
   if (step.kind === 'resaw') list.push({ from: 'kerfs', mm: (step.leaves - 1) * kerf(step.saw) });
   if (step.kind === 'shape' && step.saw) list.push({ from: 'kerf', mm: kerf(step.saw) });

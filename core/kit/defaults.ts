@@ -1,5 +1,5 @@
 import { DEFAULT_DISPLAY, parseLength, type Length } from '../units';
-import type { Allowances, Machine, Saw, ShopSnapshot, Spread } from './kit';
+import type { Allowances, Machine, Practice, Saw, ShopSnapshot, Spread } from './kit';
 
 /** A length written as a maker would; the defaults below are typed like this so that they read and show as such. */
 export function typed(text: string): Length {
@@ -130,3 +130,9 @@ export const defaultShop = (name: string): ShopSnapshot => ({
   noticeableStep: typed('1/64'),
   woodMoisturePct: 8,
 });
+
+/** What a shop does until it says otherwise: best faces, and figure before planing. */
+export const DEFAULT_PRACTICE: Practice = { rings: 'bestFaces', first: 'figure' };
+
+/** A shop's practice, with the defaults where it has not chosen. */
+export const practiceOf = (shop: ShopSnapshot): Practice => shop.practice ?? DEFAULT_PRACTICE;

@@ -76,6 +76,25 @@ export interface ShopSnapshot {
   noticeableStep: Length;
   /** Moisture that wood comes to in this shop, %. */
   woodMoisturePct: number;
+  /** Which school the shop follows where makers disagree; the defaults where it has not chosen. */
+  practice?: Practice;
+  /** Lay-ups kept to be used again. */
+  layUps?: LayUpRule[];
+}
+
+/** Where makers disagree about a lay-up (common practice has both): which way this shop goes. */
+export interface Practice {
+  /** Growth rings: turned up and down in turn, or the best faces up however they lie. */
+  rings: 'alternate' | 'bestFaces';
+  /** What goes first where it cannot be both: all planing one way, or figure that hides the joint. */
+  first: 'planing' | 'figure';
+}
+
+/** A lay-up as a rule: woods and shares of the width, and how each strip is turned. */
+export interface LayUpRule {
+  id: string;
+  name: string;
+  strips: { species: string; share: number; endForEnd?: boolean; rollOver?: boolean }[];
 }
 
 /** Whether a machine turns what it takes off into dust or into shavings. */

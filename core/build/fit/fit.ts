@@ -1,8 +1,7 @@
 import type { ShopSnapshot } from '../../kit';
 import { MOST_STRIPS, type Brief, type BuildDocument } from '../document';
-import { fitEndGrain } from './endgrain';
-import { fitPanel } from './panel';
-import { CannotFit } from './parts';
+import { patternOf } from '../patterns';
+import { CannotFit } from '../patterns/parts';
 
 /**
  * Plans a build backwards from a brief. Run forward, the build ends at exactly the size asked. Throws CannotFit,
@@ -15,10 +14,8 @@ export function fit(brief: Brief, shop: ShopSnapshot, about: { name: string; use
     throw new CannotFit(
       `That would be ${Math.ceil(most)} strips or slices; Junta plans up to ${MOST_STRIPS} in one piece.`,
     );
-  const build =
-    brief.pattern === 'panel'
-      ? fitPanel(brief, shop, about.name, about.use)
-      : fitEndGrain(brief, shop, about.name, about.use);
+  const pattern = patternOf(brief.pattern);
+  const build = pattern.plan({ brief, shop, pattern, ...about });
   const parts = build.assemblies.reduce((sum, assembly) => sum + assembly.slots.length, 0);
   if (parts > MOST_STRIPS)
     throw new CannotFit(`That would be ${parts} strips; Junta plans up to ${MOST_STRIPS} in one piece.`);

@@ -132,6 +132,8 @@ export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: R
         ? settingErrors(context.sources, `${step.id}:${a}`, `trimmed with ${setting.name}`, setting.spread)
         : piece.errors[a];
     });
+    if (cut.blank.cells.length === 0)
+      return stopAt(step, 'nothing-left', ['Nothing is left of the piece after this trim.'], {});
     pieces.push({ ...piece, blank: toOrigin(cut.blank), errors: errors as [Errors, Errors, Errors] });
   }
   return { pieces, lost };
@@ -160,8 +162,9 @@ function sawOff(
 ): { blank: Blank; ledger: Ledger } {
   let kept = blank;
   let booked = ledger;
+  // All amounts are measured on the piece as it came: with slanted ends, a cut edge would take corners along.
+  const box = bounds(kept);
   for (const { axis, min, max } of removals) {
-    const box = bounds(kept);
     if (max > 0) {
       const cut = sawCut(kept, across(axis, box.max[axis] - max), kerfMm);
       kept = cut.before;

@@ -124,7 +124,11 @@ function cutSlices(step: ObliqueStep, inputs: readonly WorkPiece[], saw: Saw, co
         errors:
           step.tilt === 'mitre'
             ? [piece.errors[1], errors, piece.errors[2]]
-            : [step.tilt === 'bevel' ? errors : piece.errors[0], step.tilt === 'ripBevel' ? errors : piece.errors[1], piece.errors[2]],
+            : [
+                step.tilt === 'bevel' ? errors : piece.errors[0],
+                step.tilt === 'ripBevel' ? errors : piece.errors[1],
+                piece.errors[2],
+              ],
       });
     }
     lost = book(lost, 'offcut', rest);
@@ -194,11 +198,7 @@ function cutEnds(
       blank = cut.before;
     }
     if (ends !== 'end') {
-      const cut = sawCut(
-        blank,
-        plane([u, v], -sin, rise, near ? 0 : -size[v] * cos),
-        saw.kerf.mm,
-      );
+      const cut = sawCut(blank, plane([u, v], -sin, rise, near ? 0 : -size[v] * cos), saw.kerf.mm);
       lost = book(book(lost, 'kerf', cut.kerf), 'offcut', cut.after);
       blank = cut.before;
     }
@@ -221,8 +221,7 @@ export function keepInside(
     if (kept.cells.length === 0) break;
     const [inside, rest] = splitBlank(kept, at);
     if (rest.cells.length === 0) continue;
-    const [kerf, off] =
-      kerfMm > 0 ? splitBlank(rest, { ...at, offset: at.offset + kerfMm }) : [EMPTY, rest];
+    const [kerf, off] = kerfMm > 0 ? splitBlank(rest, { ...at, offset: at.offset + kerfMm }) : [EMPTY, rest];
     booked = book(book(booked, 'kerf', kerf), 'offcut', off);
     kept = inside;
   }

@@ -21,8 +21,7 @@ export function overlapOf(parts: readonly Blank[]): Overlap | undefined {
       );
       if (apart) continue;
       let volumeMm3 = 0;
-      for (const cell of parts[a].cells)
-        for (const other of parts[b].cells) volumeMm3 += shared(cell, other);
+      for (const cell of parts[a].cells) for (const other of parts[b].cells) volumeMm3 += shared(cell, other);
       if (volumeMm3 > CRUMB && volumeMm3 > (worst?.volumeMm3 ?? 0)) worst = { a, b, volumeMm3 };
     }
   return worst;

@@ -1,4 +1,13 @@
-import { book, emptyLedger, extents, splitBlank, across, toOrigin, type Blank, type Plane } from '../../solid';
+import {
+  book,
+  emptyLedger,
+  extents,
+  splitBlank,
+  across,
+  toOrigin,
+  type Blank,
+  type Plane,
+} from '../../solid';
 import type { ResawStep, ShapeStep } from '../document';
 import { settingErrors } from '../tolerance';
 import type { WorkPiece } from '../timeline';

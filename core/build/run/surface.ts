@@ -1,10 +1,12 @@
 import { removalCause, type Machine } from '../../kit';
 import {
+  across,
   AXIS_NAMES,
   book,
+  bounds,
   emptyLedger,
   extents,
-  planeSide,
+  splitBlank,
   toOrigin,
   type Axis,
   type Blank,
@@ -62,15 +64,20 @@ export function takeOff(
   const cause = removalCause(machine.kind);
   let kept = blank;
   let booked = ledger;
-  for (const { axis, min, max } of removals)
-    for (const [side, depth] of [
-      ['min', min],
-      ['max', max],
-    ] as const) {
-      const layer = planeSide(kept, axis, side, depth);
-      kept = layer.kept;
-      booked = book(booked, cause, layer.removed);
+  // Measured on the piece as it came, as with a saw.
+  const box = bounds(kept);
+  for (const { axis, min, max } of removals) {
+    if (max > 0) {
+      const [below, above] = splitBlank(kept, across(axis, box.max[axis] - max));
+      kept = below;
+      booked = book(booked, cause, above);
     }
+    if (min > 0) {
+      const [below, above] = splitBlank(kept, across(axis, box.min[axis] + min));
+      kept = above;
+      booked = book(booked, cause, below);
+    }
+  }
   return { blank: toOrigin(kept), ledger: booked };
 }
 

@@ -1,9 +1,11 @@
-import type { ShopSnapshot } from '../../kit';
 import { INCH } from '../../units';
 import { blankLengthForSlices } from '../arithmetic';
-import type { Brief, BuildDocument } from '../document';
-import { plainSize, wholeModules } from './aims';
-import { flatteners } from './machines';
+import type { BuildDocument } from '../document';
+import { plainSize } from '../fit/aims';
+import { flatteners } from '../fit/machines';
+import { numberOf, type Order, type Pattern } from './pattern';
+import { heldModules } from './sizes';
+import { draftOf, shareSlices } from './stages';
 import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
 
 /**
@@ -11,11 +13,12 @@ import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, sl
  * becomes the row, the slice's thickness the block's. Settings are rounded up to the shop's step, trims and the
  * flattening take the rounding, the finished size stays exact. Throws CannotFit with the reason.
  */
-export function fitEndGrain(brief: Brief, shop: ShopSnapshot, name: string, use: string): BuildDocument {
+function planEndGrain(order: Order): BuildDocument {
+  const { brief, shop, name, use } = order;
   const { allowances: a } = shop;
   const square = requirePositive('The square', brief.module.mm);
-  const rows = wholeModules(brief.length, square, 12, false);
-  const columns = wholeModules(brief.width, square, 8, brief.chequer);
+  const rows = heldModules(brief.length, square, 12, false, numberOf(order, 'rows'));
+  const columns = heldModules(brief.width, square, 8, brief.chequer, numberOf(order, 'columns'));
   const length = requirePositive('The length', rows.sizeMm);
   const width = requirePositive('The width', columns.sizeMm);
   const thickness = requirePositive('The thickness', plainSize(brief.thickness, 1.5 * INCH));
@@ -32,11 +35,25 @@ export function fitEndGrain(brief: Brief, shop: ShopSnapshot, name: string, use:
   const rips = Array.from({ length: columns.count }, (_, i) => ripOf(i));
   const panelWidth = rips.reduce((sum, rip) => sum + rip - 2 * a.millEdge.mm, 0);
   const sliceMm = settable(shop, thickness + a.flattenBlock.mm);
-  const slices = rows.count + brief.extraSlices;
-  const panelLength = settable(
-    shop,
-    blankLengthForSlices(slices, sliceMm, saw.kerf.mm, a.sliceHead.mm, a.sliceTail.mm),
-  );
+  const quantity = brief.quantity ?? 1;
+  const wanted = rows.count * quantity + brief.extraSlices;
+  // One block is cut from one panel; several share their panels, so that head, tail and kerf are lost once for all.
+  const {
+    copies,
+    each: slices,
+    length: panelLength,
+  } = quantity > 1
+    ? shareSlices(draftOf(order), wanted, sliceMm)
+    : {
+        copies: 1,
+        each: wanted,
+        length: settable(
+          shop,
+          blankLengthForSlices(wanted, sliceMm, saw.kerf.mm, a.sliceHead.mm, a.sliceTail.mm),
+        ),
+      };
+  const cut = (i: number) =>
+    copies > 1 ? `slice.${Math.floor(i / slices) + 1}.${(i % slices) + 1}` : `slice.${i + 1}`;
   const blockLength = rows.count * rowMm;
   const mill = millMachine(shop);
   const [forBlock] = flatteners(shop, [blockLength, panelWidth, sliceMm], true);
@@ -50,9 +67,17 @@ export function fitEndGrain(brief: Brief, shop: ShopSnapshot, name: string, use:
       id: 'lay-up',
       name: 'Lay-up',
       repeat: 1,
-      slots: rips.map((rip, i) =>
-        slot(`strip-${i + 1}`, brief.woods[i % brief.woods.length], panelLength, rip, roughMm),
-      ),
+      slots: Array.from({ length: copies }, (_, c) =>
+        rips.map((rip, i) =>
+          slot(
+            `strip-${c * rips.length + i + 1}`,
+            brief.woods[i % brief.woods.length],
+            panelLength,
+            rip,
+            roughMm,
+          ),
+        ),
+      ).flat(),
     },
   ];
   build.steps = [
@@ -74,7 +99,14 @@ export function fitEndGrain(brief: Brief, shop: ShopSnapshot, name: string, use:
       face: half(roughMm - gluedMm),
       edge: a.millEdge,
     },
-    { id: 'glue', kind: 'glue', inputs: ['milled'], output: 'panel', along: 'width' },
+    {
+      id: 'glue',
+      kind: 'glue',
+      inputs: ['milled'],
+      output: 'panel',
+      along: 'width',
+      ...(copies > 1 ? { blanks: copies } : {}),
+    },
     {
       id: 'flatten',
       kind: 'flatten',
@@ -103,9 +135,10 @@ export function fitEndGrain(brief: Brief, shop: ShopSnapshot, name: string, use:
       output: 'block',
       along: 'length',
       ...(brief.chequer ? { turns: { turn: 'endForEnd' as const, every: 2, first: 2, except: [] } } : {}),
-      ...(brief.extraSlices > 0
-        ? { parts: Array.from({ length: rows.count }, (_, i) => ({ piece: `slice.${i + 1}` })) }
+      ...(copies * slices > rows.count
+        ? { parts: Array.from({ length: rows.count * quantity }, (_, i) => ({ piece: cut(i) })) }
         : {}),
+      ...(quantity > 1 ? { blanks: quantity } : {}),
     },
     {
       id: 'flatten-block',
@@ -131,3 +164,26 @@ export function fitEndGrain(brief: Brief, shop: ShopSnapshot, name: string, use:
   build.targets = [targetOf(brief, 'piece', [length, width, thickness], use || name)];
   return build;
 }
+
+/** Squares of end grain, every other slice turned: the chequer. */
+export const endGrain: Pattern = {
+  id: 'endGrain',
+  name: 'End-grain chequer',
+  group: 'End grain',
+  about:
+    'A striped panel is sliced, the slices stood on end and every other one turned: a board of end-grain squares.',
+  moduleLabel: 'Side of a square, about',
+  endGrain: true,
+  measures: [
+    { key: 'rows', label: 'Rows held, 0 for as many as suit', kind: 'count', fallback: 0, most: 200 },
+    { key: 'columns', label: 'Columns held, 0 for as many as suit', kind: 'count', fallback: 0, most: 200 },
+  ],
+  start: {
+    length: '15',
+    width: '10',
+    thickness: '1 5/8',
+    module: '1 1/4',
+    woods: ['walnut_black', 'maple_sugar'],
+  },
+  plan: planEndGrain,
+};

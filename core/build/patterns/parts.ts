@@ -36,7 +36,7 @@ export const targetOf = (
   return {
     id: 'piece',
     purpose,
-    quantity: 1,
+    quantity: brief.quantity ?? 1,
     output,
     length: resolved(brief.length, sizes[0]),
     width: resolved(brief.width, sizes[1]),

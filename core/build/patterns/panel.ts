@@ -2,8 +2,9 @@ import type { ShopSnapshot } from '../../kit';
 import { INCH, lengthText } from '../../units';
 import { sectionsNeeded, sectionWidth } from '../arithmetic';
 import type { Brief, BuildDocument, Step } from '../document';
-import { plainSize, wholeModules } from './aims';
-import { flatteners } from './machines';
+import { plainSize, wholeModules } from '../fit/aims';
+import { flatteners } from '../fit/machines';
+import type { Pattern } from './pattern';
 import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
 
 /** How a wide panel is divided. */
@@ -34,7 +35,7 @@ function divide(brief: Brief, shop: ShopSnapshot, strips: number, widthMm: numbe
  * the flattening machine takes, flattened and trimmed. Settings are rounded up to the shop's step and the trims take
  * the rounding up, so that the build, run forward, ends exactly at the size asked. Throws CannotFit with the reason.
  */
-export function fitPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string): BuildDocument {
+function planPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string): BuildDocument {
   const { allowances: a } = shop;
   const moduleMm = requirePositive('The strip width', brief.module.mm);
   const wanted = wholeModules(brief.width, moduleMm, 6, false);
@@ -51,7 +52,11 @@ export function fitPanel(brief: Brief, shop: ShopSnapshot, name: string, use: st
     sections > 1 ? flatMm + a.flattenPanel.mm / 2 : thickness + a.flattenPanel.mm,
   );
   const roughMm = settable(shop, gluedMm + 2 * a.millFace.mm);
-  const longMm = settable(shop, length + 2 * a.trimEnd.mm);
+  const quantity = brief.quantity ?? 1;
+  const kerf = shop.saws.find(({ id }) => id === brief.saw)?.kerf.mm ?? 0;
+  // Several alike are glued up as one long panel: two end trims in all, and one kerf between each.
+  const cutLength = quantity * length + (quantity - 1) * kerf;
+  const longMm = settable(shop, cutLength + 2 * a.trimEnd.mm);
   const mill = millMachine(shop);
   const build = emptyBuild(brief, shop, name, use);
   const steps: Step[] = [];
@@ -135,14 +140,40 @@ export function fitPanel(brief: Brief, shop: ShopSnapshot, name: string, use: st
     id: 'trim',
     kind: 'trim',
     inputs: [last],
-    output: 'piece',
+    output: quantity > 1 ? 'long' : 'piece',
     cutter: brief.trimWith,
-    start: half(longMm - length),
-    end: half(longMm - length),
+    start: half(longMm - cutLength),
+    end: half(longMm - cutLength),
     near: half(joinedMm - width),
     far: half(joinedMm - width),
   });
+  if (quantity > 1)
+    steps.push({
+      id: 'part',
+      kind: 'slice',
+      name: `Cut into ${quantity}`,
+      inputs: ['long'],
+      output: 'piece',
+      saw: brief.saw,
+      head: { mm: 0 },
+      thickness: { mm: length },
+      count: quantity,
+    });
   build.steps = steps;
   build.targets = [targetOf(brief, 'piece', [length, width, thickness], use || name)];
   return build;
 }
+
+/** Strips of equal width, woods in turn: the plain panel. */
+export const panel: Pattern = {
+  id: 'panel',
+  name: 'Edge-glued panel',
+  group: 'Panels',
+  about:
+    'Strips of equal width glued edge to edge, woods in turn; glued in sections where the planer is too narrow.',
+  moduleLabel: 'Strip width, about',
+  endGrain: false,
+  measures: [],
+  start: { length: '32', width: '11 1/2', thickness: '7/8', module: '2 1/4', woods: ['cherry_black'] },
+  plan: ({ brief, shop, name, use }) => planPanel(brief, shop, name, use),
+};

@@ -1,0 +1,109 @@
+import { INCH } from '../../units';
+import type { LaidPart } from '../document';
+import { CannotFit, half, millMachine, settable, slot } from './parts';
+import { numberOf, wordOf, type Pattern } from './pattern';
+import { sizesOf } from './sizes';
+import { draftOf, finish, panelMachine, trimStage } from './stages';
+
+/** Leaves from one board: book (every other rolled), slip (all alike), four-way (rolled and turned about one point). */
+export const match: Pattern = {
+  id: 'match',
+  name: 'Matched leaves',
+  group: 'Panels',
+  about:
+    'One thick board resawn into leaves that are laid like a book, side by side, or four about one point.',
+  moduleLabel: 'Board thickness on the rack, about',
+  endGrain: false,
+  measures: [
+    {
+      key: 'kind',
+      label: 'Match',
+      kind: 'choice',
+      fallback: 'book',
+      options: [
+        { value: 'book', label: 'Book' },
+        { value: 'slip', label: 'Slip' },
+        { value: 'four', label: 'Four-way' },
+      ],
+    },
+    { key: 'leaves', label: 'Leaves, book and slip', kind: 'count', fallback: 2, least: 2, most: 12 },
+  ],
+  start: { length: '21', width: '13', thickness: '5/16', module: '1 1/4', woods: ['walnut_black'] },
+  plan(order) {
+    const { shop, brief } = order;
+    const a = shop.allowances;
+    const [length, width, thickness] = sizesOf(order, [21 * INCH, 13 * INCH, 0.3125 * INCH]);
+    const kind = wordOf(order, 'kind');
+    const leaves = kind === 'four' ? 4 : numberOf(order, 'leaves');
+    if (kind === 'book' && leaves % 2)
+      throw new CannotFit(`A book match needs an even number of leaves; ${leaves} is odd.`);
+    const draft = draftOf(order);
+    const resaw = shop.saws.toSorted((x, y) => y.depth.mm - x.depth.mm)[0] ?? draft.saw;
+    const [across, along] = kind === 'four' ? [2, 2] : [leaves, 1];
+    const leafWidth = settable(shop, (width + 2 * a.trimEdge.mm) / across + 2 * a.millEdge.mm);
+    const leafLength = settable(shop, (length + 2 * a.trimEnd.mm) / along);
+    const leaf = settable(shop, thickness + a.flattenPanel.mm);
+    const milled = leaves * leaf + (leaves - 1) * resaw.kerf.mm;
+    const rough = settable(shop, milled + 2 * a.millFace.mm);
+    draft.build.assemblies.push({
+      id: 'lay-up',
+      name: 'Board to resaw',
+      repeat: 1,
+      slots: [slot('board-1', brief.woods[0], leafLength, leafWidth, rough)],
+    });
+    const part = (n: number, turn: Partial<LaidPart>): LaidPart => ({ piece: `board-1.${n}`, ...turn });
+    const parts =
+      kind === 'four'
+        ? [
+            part(1, {}),
+            part(2, { rollOver: true, endForEnd: true }),
+            part(3, { rollOver: true }),
+            part(4, { endForEnd: true }),
+          ]
+        : Array.from({ length: leaves }, (_, i) =>
+            part(i + 1, kind === 'book' && i % 2 ? { rollOver: true } : {}),
+          );
+    draft.build.steps.push(
+      {
+        id: 'rip',
+        kind: 'rip',
+        inputs: [],
+        output: 'boards',
+        assembly: 'lay-up',
+        saw: draft.saw.id,
+        fence: 'shared',
+      },
+      {
+        id: 'mill',
+        kind: 'mill',
+        inputs: ['boards'],
+        output: 'milled',
+        machine: millMachine(shop).id,
+        face: half(rough - milled),
+        edge: a.millEdge,
+      },
+      { id: 'resaw', kind: 'resaw', inputs: ['milled'], output: 'leaves', saw: resaw.id, leaves },
+      {
+        id: 'glue',
+        kind: 'glue',
+        inputs: ['leaves'],
+        output: 'panel',
+        along: kind === 'four' ? 'length' : 'width',
+        parts,
+        ...(kind === 'four' ? { rows: { counts: [2, 2], across: 'width' as const } } : {}),
+      },
+    );
+    const size = [along * leafLength, across * (leafWidth - 2 * a.millEdge.mm), leaf] as const;
+    draft.build.steps.push({
+      id: 'flatten',
+      kind: 'flatten',
+      inputs: ['panel'],
+      output: 'flat',
+      machine: panelMachine(draft, size),
+      top: half(leaf - thickness),
+      bottom: half(leaf - thickness),
+    });
+    trimStage(draft, 'flat', [size[0], size[1]], [length, width]);
+    return finish(draft, [length, width, thickness]);
+  },
+};

@@ -1,0 +1,270 @@
+import { takesEndGrain, type Saw } from '../../kit';
+import { lengthText } from '../../units';
+import { blankLengthForSlices } from '../arithmetic';
+import type { GlueStep, Step, TrimStep } from '../document';
+import { flatteners, machineTakes } from '../fit/machines';
+import { CannotFit, emptyBuild, half, millMachine, settable, slot, targetOf } from './parts';
+import type { Order } from './pattern';
+import type { BuildDocument } from '../document';
+
+/** A build that is being planned, stage by stage. */
+export interface Draft extends Order {
+  build: BuildDocument;
+  saw: Saw;
+}
+
+/** Opens a draft. Throws CannotFit where the kit has not the saw. */
+export function draftOf(order: Order): Draft {
+  const saw = order.shop.saws.find(({ id }) => id === order.brief.saw);
+  if (!saw) throw new CannotFit(`The kit has no saw “${order.brief.saw}”.`);
+  return { ...order, saw, build: emptyBuild(order.brief, order.shop, order.name, order.use) };
+}
+
+/** One strip of a panel: its wood and its width in the glued panel, before rounding, mm. */
+export interface StripPlan {
+  wood: string;
+  mm: number;
+}
+
+/** A panel to be glued and flattened. All mm. */
+export interface PanelPlan {
+  /** Ends the ids of its steps; empty for the main one. */
+  tag: string;
+  name: string;
+  strips: readonly StripPlan[];
+  length: number;
+  /** Thickness once flat. */
+  flat: number;
+  /** How many alike. */
+  copies?: number;
+  /** Flattened later: its thickness then is that of the milled strips, `flat` plus what flattening takes. */
+  leaveRough?: boolean;
+}
+
+/** What a stage gives: the id of its output, and the sizes it really has after rounding, mm. */
+export interface Made {
+  output: string;
+  length: number;
+  width: number;
+  thickness: number;
+  strips: number[];
+  copies: number;
+}
+
+const id = (name: string, tag: string) => (tag ? `${name}-${tag}` : name);
+
+/** Rip, mill, glue across the width, flatten. Strips are rounded up to the shop's step; so is the rough wood. */
+export function panelStage(draft: Draft, plan: PanelPlan): Made {
+  const { shop, build, brief } = draft;
+  const a = shop.allowances;
+  const { tag, copies = 1 } = plan;
+  const rips = plan.strips.map(({ mm }) => settable(shop, mm + 2 * a.millEdge.mm));
+  const strips = rips.map((rip) => rip - 2 * a.millEdge.mm);
+  const width = strips.reduce((sum, mm) => sum + mm, 0);
+  const glued = settable(shop, plan.flat + a.flattenPanel.mm);
+  const rough = settable(shop, glued + 2 * a.millFace.mm);
+  const length = settable(shop, plan.length);
+  const prefix = tag ? `${tag}-` : '';
+  build.assemblies.push({
+    id: id('lay-up', tag),
+    name: plan.name,
+    repeat: 1,
+    slots: Array.from({ length: copies }, (_, c) =>
+      plan.strips.map(({ wood }, i) =>
+        slot(`${prefix}strip-${c * strips.length + i + 1}`, wood, length, rips[i], rough),
+      ),
+    ).flat(),
+  });
+  const steps: Step[] = [
+    {
+      id: id('rip', tag),
+      kind: 'rip',
+      inputs: [],
+      output: id('strips', tag),
+      assembly: id('lay-up', tag),
+      saw: brief.saw,
+      fence: 'shared',
+    },
+    {
+      id: id('mill', tag),
+      kind: 'mill',
+      inputs: [id('strips', tag)],
+      output: id('milled', tag),
+      machine: millMachine(shop).id,
+      face: half(rough - glued),
+      edge: a.millEdge,
+    },
+  ];
+  let output = id('milled', tag);
+  if (strips.length > 1) {
+    steps.push({
+      id: id('glue', tag),
+      kind: 'glue',
+      ...(tag ? { name: `Glue-up: ${plan.name.toLowerCase()}` } : {}),
+      inputs: [output],
+      output: id('panel', tag),
+      along: 'width',
+      ...(copies > 1 ? { blanks: copies } : {}),
+    });
+    output = id('panel', tag);
+  }
+  if (!plan.leaveRough) {
+    steps.push({
+      id: id('flatten', tag),
+      kind: 'flatten',
+      inputs: [output],
+      output: id('flat', tag),
+      machine: panelMachine(draft, [length, width, glued]),
+      top: half(glued - plan.flat),
+      bottom: half(glued - plan.flat),
+    });
+    output = id('flat', tag);
+  }
+  build.steps.push(...steps);
+  return { output, length, width, thickness: plan.leaveRough ? glued : plan.flat, strips, copies };
+}
+
+/** The brief's machine where it takes the panel, else one that does, else the brief's: the review then says why not. */
+export function panelMachine({ shop, brief }: Draft, size: readonly [number, number, number]): string {
+  const wanted = shop.machines.find(({ id: own }) => own === brief.flattenWith);
+  if (wanted && machineTakes(wanted, size)) return wanted.id;
+  return flatteners(shop, size, false)[0]?.id ?? wanted?.id ?? millMachine(shop).id;
+}
+
+/** The machine that may flatten an end-grain blank. Throws CannotFit where the kit has none. */
+export function blockMachine({ shop }: Draft, size: readonly [number, number, number]): string {
+  const [machine] = flatteners(shop, size, true);
+  const any = machine ?? shop.machines.find(({ kind }) => takesEndGrain(kind) && kind === 'hand planes');
+  if (!any)
+    throw new CannotFit(
+      'No machine of the kit may flatten end grain of this size; a router sled or hand planes would.',
+    );
+  return any.id;
+}
+
+/** Longest blank worth slicing in one piece: longer ones are heavy at the saw, and few boards give them. Common practice. */
+const LONGEST_BLANK = 1300;
+
+/** How slices are shared out over blanks: how many blanks, how many slices of each, and how long each must be, mm. */
+export function shareSlices(
+  draft: Draft,
+  slices: number,
+  sliceMm: number,
+): { copies: number; each: number; length: number } {
+  const { allowances: a } = draft.shop;
+  const long = (n: number) =>
+    blankLengthForSlices(n, sliceMm, draft.saw.kerf.mm, a.sliceHead.mm, a.sliceTail.mm);
+  let copies = 1;
+  while (copies < slices && long(Math.ceil(slices / copies)) > LONGEST_BLANK) copies += 1;
+  const each = Math.ceil(slices / copies);
+  return { copies, each, length: settable(draft.shop, long(each)) };
+}
+
+/** Slices a flat panel and stands the slices on end. Gives their ids in order. */
+export function sliceStage(
+  draft: Draft,
+  panel: Made,
+  tag: string,
+  sliceMm: number,
+  each: number,
+  stand = true,
+): { output: string; ids: string[] } {
+  const step = id('slice', tag);
+  draft.build.steps.push({
+    id: step,
+    kind: 'slice',
+    inputs: [panel.output],
+    output: id('slices', tag),
+    saw: draft.brief.saw,
+    head: draft.shop.allowances.sliceHead,
+    thickness: { mm: sliceMm },
+    count: each,
+  });
+  let output = id('slices', tag);
+  if (stand) {
+    draft.build.steps.push({
+      id: id('stand', tag),
+      kind: 'turn',
+      inputs: [output],
+      output: id('standing', tag),
+      turn: 'standOnEnd',
+    });
+    output = id('standing', tag);
+  }
+  const ids = Array.from({ length: panel.copies }, (_, c) =>
+    Array.from({ length: each }, (_, i) =>
+      panel.copies > 1 ? `${step}.${c + 1}.${i + 1}` : `${step}.${i + 1}`,
+    ),
+  ).flat();
+  return { output, ids };
+}
+
+/** Flattens an end-grain blank to its finished thickness. Sizes in mm. */
+export function flattenBlockStage(
+  draft: Draft,
+  input: string,
+  size: readonly [number, number, number],
+  finished: number,
+): string {
+  draft.build.steps.push({
+    id: 'flatten-block',
+    kind: 'flatten',
+    inputs: [input],
+    output: 'flat-block',
+    machine: blockMachine(draft, size),
+    top: half(size[2] - finished),
+    bottom: half(size[2] - finished),
+  });
+  return 'flat-block';
+}
+
+/** Cuts a piece to size, the same off both sides unless `uneven` says otherwise. Sizes in mm. */
+export function trimStage(
+  draft: Draft,
+  input: string,
+  [length, width]: readonly [number, number],
+  [wantedLength, wantedWidth]: readonly [number, number],
+  name?: { id: string; output: string; name: string },
+): string {
+  const over = [length - wantedLength, width - wantedWidth];
+  if (over[0] < -1e-6 || over[1] < -1e-6)
+    throw new CannotFit(
+      `The blank would be ${lengthText(length, draft.shop.display)} by ${lengthText(width, draft.shop.display)}, less than the size asked for.`,
+    );
+  const trim: TrimStep = {
+    id: name?.id ?? 'trim',
+    ...(name ? { name: name.name } : {}),
+    kind: 'trim',
+    inputs: [input],
+    output: name?.output ?? 'piece',
+    cutter: draft.brief.trimWith,
+    start: half(Math.max(0, over[0])),
+    end: half(Math.max(0, over[0])),
+    near: half(Math.max(0, over[1])),
+    far: half(Math.max(0, over[1])),
+  };
+  draft.build.steps.push(trim);
+  return trim.output;
+}
+
+/** Closes a draft: the target, and what is wanted of it. */
+export function finish(
+  draft: Draft,
+  size: readonly [number, number, number],
+  output = 'piece',
+): BuildDocument {
+  const { build, brief, use, name } = draft;
+  build.targets = [targetOf(brief, output, [...size], use || name)];
+  return build;
+}
+
+/** The second glue-up of standing slices, rows in order. */
+export const rowsGlue = (inputs: string[], change: Partial<GlueStep>): GlueStep => ({
+  id: 'glue-block',
+  kind: 'glue',
+  name: 'Second glue-up',
+  inputs,
+  output: 'block',
+  along: 'length',
+  ...change,
+});
