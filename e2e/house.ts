@@ -95,7 +95,7 @@ export async function openJob(page: Page, house: House, name: string): Promise<s
 /** Makes a job of its own from a brief, so that tests do not stand in each other's way. */
 export async function makeJob(page: Page, house: House, block: boolean, name: string): Promise<string> {
   await page.goto(`${house.url}/jobs/new`);
-  if (block) await page.getByText('End-grain block').click();
+  if (block) await page.getByText('End-grain chequer').click();
   await page.getByLabel('Name').fill(name);
   await page.getByRole('button', { name: 'Make this job' }).click();
   await expect(page.getByTestId('bench')).toBeVisible();

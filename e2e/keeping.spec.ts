@@ -9,7 +9,7 @@ test('a job planned from a brief comes out exactly as asked, each dimension fixe
   house,
 }) => {
   await page.goto(`${house.url}/jobs/new`);
-  await page.getByText('End-grain block').click();
+  await page.getByText('End-grain chequer').click();
   await page.getByLabel('Name').fill('Planned');
   await type(page.getByLabel('Length, finished'), '400 mm');
   await page.getByRole('combobox', { name: 'Width', exact: true }).click();

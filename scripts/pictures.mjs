@@ -74,7 +74,7 @@ try {
   await page.getByText('fence at').first().waitFor();
   await take('set-up-list');
   await page.goto(`${server.url}/jobs/new`);
-  await page.getByText('End-grain block').click();
+  await page.getByText('End-grain chequer').click();
   await take('new-job');
   await page.goto(`${server.url}/kit`);
   await take('kit');

@@ -4,6 +4,7 @@ import {
   MOST_STRIPS,
   type Aim,
   type BreakdownSettings,
+  type Brief,
   type BuildDocument,
   type Cutter,
   type DimensionName,
@@ -14,6 +15,7 @@ import {
   type TurnRule,
 } from './document';
 import type { BoardStock } from './board';
+import { carryOver } from './carry';
 import type { Length } from '../units';
 import { fit } from './fit/fit';
 import { flipPart } from './turns';
@@ -127,6 +129,15 @@ function withBoards(build: BuildDocument, edit: Extract<Edit, { do: 'useBoards' 
   return { ...placed, boards: [...edit.boards, ...kept], breakdown: edit.breakdown };
 }
 
+/** What a build's own brief gives untouched; nothing where the kit has changed so that it gives none any more. */
+function plannedBefore(brief: Brief, build: BuildDocument, about: { name: string; use: string }) {
+  try {
+    return fit(brief, build.shop, about);
+  } catch {
+    return undefined;
+  }
+}
+
 function withReading(build: BuildDocument, edit: Extract<Edit, { do: 'measure' }>): BuildDocument {
   const dimension = DIMENSIONS[edit.axis];
   const others = build.readings.filter(
@@ -217,11 +228,9 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
       };
     case 'replan': {
       if (!build.brief) return build;
-      const planned = fit({ ...build.brief, ...edit.change }, build.shop, {
-        name: build.name,
-        use: build.use,
-      });
-      return { ...planned, boards: build.boards, ...(build.breakdown && { breakdown: build.breakdown }) };
+      const about = { name: build.name, use: build.use };
+      const planned = fit({ ...build.brief, ...edit.change }, build.shop, about);
+      return carryOver(planned, build, plannedBefore(build.brief, build, about) ?? planned);
     }
     case 'useShop':
       return { ...build, shop: edit.shop };

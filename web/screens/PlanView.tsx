@@ -1,28 +1,33 @@
 import { useMemo } from 'react';
 import { run, type BuildDocument } from '../../core/build';
 import { compareTarget, review } from '../../core/review';
-import type { Display } from '../../core/units';
+import { extents } from '../../core/solid';
+import { lengthText, type Display } from '../../core/units';
 import { JobPicture } from '../drawing/JobPicture';
 import { Measure } from '../parts/Measure';
 import { Words } from '../parts/Words';
 
 /** What the plan comes to, before it is made. */
-export function PlanView({ build, display }: { build: BuildDocument; display: Display }) {
+export function PlanView({
+  build,
+  display,
+  height = 330,
+}: {
+  build: BuildDocument;
+  display: Display;
+  height?: number;
+}) {
   const timeline = useMemo(() => run(build), [build]);
   const findings = useMemo(() => review(build, timeline), [build, timeline]);
   const comparison = compareTarget(build, timeline);
-  const strips = build.assemblies.flatMap(({ slots }) => slots);
-  const slice = build.steps.find((step) => step.kind === 'slice');
-  const widest = Math.max(...strips.map(({ width }) => width.mm));
-  const narrowest = Math.min(...strips.map(({ width }) => width.mm));
-  const mm = (value: number) => <Measure value={value} display={display} unit />;
+  const pieces = timeline.finished?.pieces.length ?? 0;
   return (
     <>
-      <div className="h-[330px]">
+      <div style={{ height }}>
         <JobPicture build={build} />
       </div>
       <h2 className="text-[17px] font-semibold">
-        Comes out at{' '}
+        {pieces > 1 ? `${pieces} come out at ` : 'Comes out at '}
         {comparison?.map((row, i) => (
           <span key={row.dimension}>
             {i > 0 && ' × '}
@@ -31,44 +36,90 @@ export function PlanView({ build, display }: { build: BuildDocument; display: Di
         ))}
       </h2>
       <ul className="flex list-disc flex-col gap-1 pl-5">
-        <li>
-          {strips.length} strips,{' '}
-          {build.assemblies.length > 1 && <>in {build.assemblies.length} sections, </>}ripped{' '}
-          {narrowest < widest - 0.01 ? (
-            <>
-              {mm(narrowest)} and {mm(widest)}
-            </>
-          ) : (
-            mm(widest)
-          )}{' '}
-          wide, {mm(strips[0].length.mm)} long, from wood {mm(strips[0].thickness.mm)} thick
-        </li>
-        {slice?.kind === 'slice' && (
-          <li>
-            {slice.count} slices of {mm(slice.thickness.mm)}
+        {build.assemblies.map((assembly) => (
+          <li key={assembly.id}>
+            {build.assemblies.length > 1 && `${assembly.name}: `}
+            <StripWords slots={assembly.slots} display={display} />
           </li>
+        ))}
+        {build.steps.map((step) =>
+          (step.kind === 'slice' || (step.kind === 'oblique' && !step.ends)) && step.count > 1 ? (
+            <li key={step.id}>
+              {timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? step.count}{' '}
+              {step.kind === 'oblique' ? `pieces at ${step.angleDegrees}° of ` : 'slices of '}
+              <Measure value={step.thickness.mm} display={display} unit />
+            </li>
+          ) : null,
         )}
+        <Panels build={build} timeline={timeline} display={display} />
         <li>
           {timeline.joints.count} joints,{' '}
           {Math.round(
-            (100 * (comparison ? comparison.reduce((v, row) => v * row.predictedMm, 1) : 0)) /
+            (100 * (comparison ? pieces * comparison.reduce((v, row) => v * row.predictedMm, 1) : 0)) /
               timeline.woodInMm3,
           )}{' '}
           % of the wood is in the piece
         </li>
         <li>
-          {build.steps.length} steps; settings are rounded up to {mm(build.shop.settingStep.mm)}, the trim
-          takes the rounding
+          {build.steps.length} steps; settings are rounded up to{' '}
+          <Measure value={build.shop.settingStep.mm} display={display} unit />, the trim takes the rounding
         </li>
       </ul>
       {findings.map((finding) => (
         <p
-          key={finding.code + finding.step}
-          className="border-red bg-red-wash border-l-[3px] p-3 text-[14px]"
+          key={finding.code + finding.step + finding.axis}
+          className={`border-l-[3px] p-3 text-[14px] ${finding.severity === 'note' ? 'border-line' : 'border-red bg-red-wash'}`}
         >
           <Words phrase={finding.message} display={display} />
         </p>
       ))}
     </>
   );
+}
+
+function StripWords({
+  slots,
+  display,
+}: {
+  slots: BuildDocument['assemblies'][number]['slots'];
+  display: Display;
+}) {
+  const range = (name: 'width' | 'length' | 'thickness') => {
+    const all = slots.map((slot) => slot[name].mm);
+    const [least, most] = [Math.min(...all), Math.max(...all)];
+    const text = lengthText(most, display);
+    return most - least > 0.01 ? `${lengthText(least, display)} to ${text}` : text;
+  };
+  return (
+    <>
+      {slots.length} {slots.length === 1 ? 'strip' : 'strips'}, ripped {range('width')} wide,{' '}
+      {range('length')} long, from wood {range('thickness')} thick
+    </>
+  );
+}
+
+/** Sizes of the panels that are sliced: what must pass the planer and lie on the saw. */
+function Panels({
+  build,
+  timeline,
+  display,
+}: {
+  build: BuildDocument;
+  timeline: ReturnType<typeof run>;
+  display: Display;
+}) {
+  return build.steps.map((step) => {
+    if (step.kind !== 'slice' && !(step.kind === 'oblique' && step.tilt === 'mitre' && !step.ends))
+      return null;
+    const maker = build.steps.find(({ output }) => output === step.inputs[0]);
+    const made = timeline.steps.find(({ id }) => id === maker?.id);
+    if (!made || made.pieces.length === 0) return null;
+    const size = extents(made.pieces[0].blank);
+    return (
+      <li key={`panel of ${step.id}`}>
+        {made.pieces.length > 1 ? `${made.pieces.length} panels, each ` : 'sliced from a panel '}
+        {size.map((mm) => lengthText(mm, display)).join(' × ')}
+      </li>
+    );
+  });
 }

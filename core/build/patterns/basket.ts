@@ -21,6 +21,8 @@ export const basket: Pattern = {
   about: 'Square tiles of a few strips, every other one a quarter turned, all end grain.',
   moduleLabel: 'Tile, about',
   endGrain: true,
+  batch: true,
+  spares: true,
   measures: [{ key: 'perTile', label: 'Strips to a tile', kind: 'count', fallback: 3, least: 2, most: 12 }],
   start: {
     length: '15',

@@ -39,6 +39,8 @@ export const bricks: Pattern = {
     'Rows of bricks shifted by half a pitch; the first wood makes the bricks, the last the mortar between them.',
   moduleLabel: 'Brick, about',
   endGrain: true,
+  batch: true,
+  spares: true,
   measures: [
     { key: 'height', label: 'Brick height, about', kind: 'length', fallback: 0.875 * INCH },
     { key: 'mortar', label: 'Mortar, 0 for none', kind: 'length', fallback: 0.125 * INCH },

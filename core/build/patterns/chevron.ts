@@ -28,6 +28,7 @@ export const chevron: Pattern = {
     'A striped panel is cut into strips at an angle and every other strip rolled over: stripes become arrows.',
   moduleLabel: 'Strip across the stripes, about',
   endGrain: false,
+  spares: true,
   measures: [
     {
       key: 'angle',

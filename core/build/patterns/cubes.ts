@@ -88,6 +88,7 @@ export const cubes: Pattern = {
     'Three rhombus sticks of three woods make a hexagonal log; its slices, laid like honeycomb, look like cubes.',
   moduleLabel: 'Side of a cube',
   endGrain: true,
+  spares: true,
   measures: [],
   start: {
     length: '14',

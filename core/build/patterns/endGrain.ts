@@ -174,6 +174,8 @@ export const endGrain: Pattern = {
     'A striped panel is sliced, the slices stood on end and every other one turned: a board of end-grain squares.',
   moduleLabel: 'Side of a square, about',
   endGrain: true,
+  batch: true,
+  spares: true,
   measures: [
     { key: 'rows', label: 'Rows held, 0 for as many as suit', kind: 'count', fallback: 0, most: 200 },
     { key: 'columns', label: 'Columns held, 0 for as many as suit', kind: 'count', fallback: 0, most: 200 },

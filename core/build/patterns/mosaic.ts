@@ -24,6 +24,7 @@ export const mosaic: Pattern = {
     'Panels of random strips, sliced and laid in turn; seams of neighbouring rows keep apart, so no four corners meet.',
   moduleLabel: 'Row height, about',
   endGrain: true,
+  batch: true,
   measures: [
     { key: 'shortest', label: 'Narrowest strip', kind: 'length', fallback: 0.75 * INCH },
     { key: 'longest', label: 'Widest strip', kind: 'length', fallback: 2.5 * INCH },

@@ -173,6 +173,7 @@ export const panel: Pattern = {
     'Strips of equal width glued edge to edge, woods in turn; glued in sections where the planer is too narrow.',
   moduleLabel: 'Strip width, about',
   endGrain: false,
+  batch: true,
   measures: [],
   start: { length: '32', width: '11 1/2', thickness: '7/8', module: '2 1/4', woods: ['cherry_black'] },
   plan: ({ brief, shop, name, use }) => planPanel(brief, shop, name, use),

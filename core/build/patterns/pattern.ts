@@ -28,6 +28,10 @@ export interface Pattern {
   sizeLabels?: Partial<Record<'length' | 'width' | 'thickness', string>>;
   /** The slices of the pattern stand on end. */
   endGrain: boolean;
+  /** Several alike can be cut and sliced together. */
+  batch?: boolean;
+  /** More slices than needed can be cut, as spares. */
+  spares?: boolean;
   measures: readonly MeasureField[];
   /** A brief to begin with; lengths in inches as a maker would write them. */
   start: { length: string; width: string; thickness: string; module: string; woods: string[] };

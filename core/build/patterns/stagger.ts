@@ -31,6 +31,8 @@ export const stagger: Pattern = {
     'Equal strips and one narrow one; every other slice is turned end for end, so that the seams of neighbouring rows do not meet.',
   moduleLabel: 'Strip width, about',
   endGrain: true,
+  batch: true,
+  spares: true,
   measures: [
     {
       key: 'hold',

@@ -13,6 +13,8 @@ export const stepped: Pattern = {
     'Rows of equal squares, each shifted by a step more than the last, so that the colours climb like stairs.',
   moduleLabel: 'Side of a square, about',
   endGrain: true,
+  batch: true,
+  spares: true,
   measures: [{ key: 'step', label: 'Step', kind: 'length', fallback: 0.5 * INCH }],
   start: {
     length: '15',

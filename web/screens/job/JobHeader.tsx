@@ -1,4 +1,4 @@
-import { Download, History, Keyboard, Redo2, Trees, Undo2 } from 'lucide-react';
+import { Download, Grid2x2, History, Keyboard, Redo2, Trees, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { BuildDocument } from '../../../core/build';
@@ -9,6 +9,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { differences } from './differences';
 import { KeySheet } from './KeySheet';
 import { KeptVersions } from './KeptVersions';
+import { PlanWindow } from './PlanWindow';
 import { useEdit, useSettle } from './use-edit';
 
 const KEEPING: Record<Keeping, string> = {
@@ -53,7 +54,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   const future = useAppSelector(({ job }) => job.future);
   const refused = useAppSelector(({ job }) => job.refused);
   const { data: kit } = useKitQuery();
-  const [open, setOpen] = useState<'keys' | 'versions'>();
+  const [open, setOpen] = useState<'keys' | 'versions' | 'plan'>();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -148,6 +149,11 @@ export function JobHeader({ build }: { build: BuildDocument }) {
         >
           <History size={16} />
         </button>
+        {!onWood && build.brief && (
+          <button type="button" className="action" onClick={() => setOpen('plan')}>
+            <Grid2x2 size={15} aria-hidden /> Pattern
+          </button>
+        )}
         {!onWood && (
           <Link className="action" to={`/jobs/${id}/wood`}>
             <Trees size={15} aria-hidden /> Wood
@@ -167,6 +173,9 @@ export function JobHeader({ build }: { build: BuildDocument }) {
         </button>
       </span>
       <KeySheet open={open === 'keys'} onClose={() => setOpen(undefined)} />
+      {open === 'plan' && build.brief && (
+        <PlanWindow build={build} brief={build.brief} onClose={() => setOpen(undefined)} />
+      )}
       {open === 'versions' && <KeptVersions onClose={() => setOpen(undefined)} />}
     </div>
   );

@@ -1,0 +1,99 @@
+import { assemblyOf } from './graph';
+import type { Assembly, BuildDocument, GlueStep, LaidPart, Slot, Step } from './document';
+
+/** What a maker can change of a slot by hand and still want after planning again. */
+const OF_SLOT = ['species', 'grain', 'grade', 'gradeBelow', 'set', 'side'] as const;
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+function carrySlot(slot: Slot, was: Slot, planned: Slot): Slot {
+  const kept = OF_SLOT.filter((name) => !same(was[name], planned[name]));
+  const seed = was.strip?.seed === undefined ? {} : { strip: { seed: was.strip.seed } };
+  return { ...slot, ...seed, ...Object.fromEntries(kept.map((name) => [name, was[name]])) };
+}
+
+function carryAssembly(
+  assembly: Assembly,
+  was: Assembly | undefined,
+  planned: Assembly | undefined,
+): Assembly {
+  if (!was || !planned) return assembly;
+  const slots = assembly.slots.map((slot) => {
+    const [a, b] = [was, planned].map(({ slots: list }) => list.find(({ id }) => id === slot.id));
+    return a && b ? carrySlot(slot, a, b) : slot;
+  });
+  return { ...assembly, slots };
+}
+
+/** Parts of a glue-up: turns and locks by hand on parts that are still there; the order where the same parts are. */
+function carryParts(glue: GlueStep, was: GlueStep, pieces: readonly string[]): LaidPart[] | undefined {
+  if (!was.parts) return glue.parts;
+  const now = glue.parts ?? pieces.map((piece): LaidPart => ({ piece }));
+  const byPiece = new Map(was.parts.map((part) => [part.piece, part]));
+  const flags = (part: LaidPart): LaidPart => {
+    const before = byPiece.get(part.piece);
+    if (!before) return part;
+    const { endForEnd, rollOver, quarter, locked } = before;
+    return {
+      ...part,
+      ...(endForEnd ? { endForEnd } : {}),
+      ...(rollOver ? { rollOver } : {}),
+      ...(quarter ? { quarter } : {}),
+      ...(locked ? { locked } : {}),
+    };
+  };
+  const carried = now.map(flags);
+  const alike = now.length === was.parts.length && now.every(({ piece }) => byPiece.has(piece));
+  if (!alike || carried.some(({ place }) => place)) return carried;
+  return was.parts.map(({ piece }) => carried.find((part) => part.piece === piece) as LaidPart);
+}
+
+function carryStep(
+  step: Step,
+  was: Step | undefined,
+  planned: Step | undefined,
+  pieces: readonly string[],
+): Step {
+  if (!was || !planned || was.kind !== step.kind || planned.kind !== step.kind) return step;
+  const kept = Object.fromEntries(
+    (['note', 'marks', 'photos', 'machine', 'saw', 'cutter', 'fence', 'mark'] as const)
+      .filter((name) => !same(was[name as never], planned[name as never]) && was[name as never] !== undefined)
+      .map((name) => [name, was[name as never]]),
+  );
+  const next = { ...step, ...kept } as Step;
+  if (next.kind !== 'glue' || was.kind !== 'glue' || planned.kind !== 'glue') return next;
+  const most = next.parts?.length ?? pieces.length;
+  const except = (rule: { except: number[] } | undefined) =>
+    rule?.except.filter((part) => most === 0 || part <= most) ?? [];
+  const glue: GlueStep = { ...next };
+  if (glue.turns && was.turns) glue.turns = { ...glue.turns, except: except(was.turns) };
+  if (glue.shifts && was.shifts) glue.shifts = { ...glue.shifts, except: except(was.shifts) };
+  if (!same(was.parts, planned.parts)) glue.parts = carryParts(glue, was, pieces);
+  return glue;
+}
+
+/**
+ * Carries what was done by hand over to a build that was planned again: woods and grades of strips, exceptions of
+ * rules, turns, locks and order of parts, machines and saws, notes and marks. `planned` is what the old brief gave
+ * before any hand touched it, so that only what differs from it counts as done by hand.
+ */
+export function carryOver(next: BuildDocument, was: BuildDocument, planned: BuildDocument): BuildDocument {
+  const assemblies = next.assemblies.map((assembly) => {
+    const [a, b] = [was, planned].map((build) => build.assemblies.find(({ id }) => id === assembly.id));
+    return carryAssembly(assembly, a, b);
+  });
+  const steps = next.steps.map((step) => {
+    const [a, b] = [was, planned].map((build) => build.steps.find(({ id }) => id === step.id));
+    const strips = step.kind === 'glue' ? assemblyOf({ ...next, assemblies }, step.id)?.slots : undefined;
+    return carryStep(step, a, b, strips?.map(({ id }) => id) ?? []);
+  });
+  const kept = new Set(steps.map(({ id }) => id));
+  return {
+    ...next,
+    assemblies,
+    steps,
+    boards: was.boards,
+    readings: was.readings.filter((reading) => kept.has(reading.step)),
+    ...(was.breakdown ? { breakdown: was.breakdown } : {}),
+  };
+}

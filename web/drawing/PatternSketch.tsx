@@ -1,0 +1,102 @@
+import type { ReactNode } from 'react';
+import type { PatternId } from '../../core/build';
+
+const [W, H] = [72, 36];
+const box = (x: number, y: number, w: number, h: number, dark = false) => (
+  <rect
+    key={`${x} ${y}`}
+    x={x}
+    y={y}
+    width={w}
+    height={h}
+    className={dark ? 'fill-graphite/70' : 'fill-none'}
+  />
+);
+const grid = (columns: number, rows: number, dark: (c: number, r: number) => boolean) =>
+  Array.from({ length: rows * columns }, (_, i) => {
+    const [c, r] = [i % columns, Math.floor(i / columns)];
+    return box((c * W) / columns, (r * H) / rows, W / columns, H / rows, dark(c, r));
+  });
+const stripes = (heights: readonly number[]) => {
+  let at = 0;
+  return heights.map((h, i) => box(0, (at += h) - h, W, h, i % 2 === 1));
+};
+const path = (d: string, dark = false) => (
+  <path key={d} d={d} className={dark ? 'fill-graphite/70' : 'fill-none'} />
+);
+const zigzag = (x: number, dark: boolean) => path(`M${x} 0l12 18l-12 18h8l12-18l-12-18z`, dark);
+
+/** Every pattern in a few pencil lines. */
+const SKETCHES: Record<PatternId, ReactNode> = {
+  panel: stripes([12, 12, 12]),
+  graded: stripes([12, 9, 6, 4, 3, 2]),
+  ownRule: [...stripes([8, 4, 12, 4, 8]), path('M8 36L36 4L64 36')],
+  butcher: [
+    box(0, 0, 26, 12),
+    box(26, 0, 46, 12, true),
+    box(0, 12, 44, 12, true),
+    box(44, 12, 28, 12),
+    box(0, 24, 18, 12),
+    box(18, 24, 54, 12, true),
+  ],
+  match: [
+    path('M36 0v36'),
+    path('M36 4C20 8 10 20 8 36'),
+    path('M36 14C28 18 22 26 21 36'),
+    path('M36 4C52 8 62 20 64 36'),
+    path('M36 14C44 18 50 26 51 36'),
+  ],
+  skinned: [box(0, 6, W, 5, true), box(0, 11, W, 14), box(0, 25, W, 5, true)],
+  lamination: [8, 13, 18, 23].map((y, i) => box(0, y, W, 5, i % 2 === 0)),
+  leg: [path('M0 6H20L72 12V24L20 30H0Z'), path('M0 14H72'), path('M0 22H72')],
+  endGrain: grid(8, 4, (c, r) => (c + r) % 2 === 1),
+  stagger: grid(1, 4, () => false).concat(
+    Array.from({ length: 20 }, (_, i) =>
+      box((i % 5) * 16 - (Math.floor(i / 5) % 2 ? 8 : 0), Math.floor(i / 5) * 9, 16, 9, i % 2 === 0),
+    ),
+  ),
+  bricks: Array.from({ length: 16 }, (_, i) =>
+    box((i % 4) * 20 - (Math.floor(i / 4) % 2 ? 10 : 0), Math.floor(i / 4) * 9, 18, 7.5, true),
+  ),
+  basket: Array.from({ length: 8 }, (_, i) => {
+    const [c, r] = [i % 4, Math.floor(i / 4)];
+    return [0, 1, 2].map((k) =>
+      (c + r) % 2 ? box(c * 18 + k * 6, r * 18, 6, 18, k === 1) : box(c * 18, r * 18 + k * 6, 18, 6, k === 1),
+    );
+  }),
+  stepped: grid(12, 4, (c, r) => (c + r) % 3 === 0),
+  mosaic: [
+    [0, 14, 30, 52],
+    [0, 22, 40, 60],
+    [0, 8, 34, 48],
+    [0, 18, 44, 58],
+  ].flatMap((at, r) => at.map((x, i) => box(x, r * 9, (at[i + 1] ?? W) - x, 9, (i + r) % 2 === 0))),
+  chevron: [-8, 0, 8, 16, 24, 32, 40, 48, 56].map((x, i) => zigzag(x, i % 2 === 0)),
+  cubes: [0, 1, 2, 3].flatMap((i) => [
+    path(`M${9 + i * 18} 3l9 5l-9 5l-9-5z`),
+    path(`M${i * 18} 8v11l9 5v-11z`, true),
+    path(`M${i * 18 + 18} 8v11l-9 5v-11z`),
+  ]),
+  blocks: grid(12, 4, (c, r) => ((c % 8 < 4 ? c % 4 : 3 - (c % 4)) + r) % 4 < 2),
+  framed: [
+    path('M0 0H72V36H0Z'),
+    path('M8 8H64V28H8Z', true),
+    path('M0 0L8 8M72 0L64 8M0 36L8 28M72 36L64 28'),
+  ],
+  corner: [path('M0 36H72V0H54V18H0Z'), path('M72 36L54 18'), path('M0 27H63V0')],
+};
+
+/** A pattern in pencil, for choosing. */
+export const PatternSketch = ({ id }: { id: PatternId }) => (
+  <svg
+    aria-hidden
+    viewBox={`0 0 ${W} ${H}`}
+    width={W}
+    height={H}
+    className="stroke-graphite overflow-hidden"
+    strokeWidth="0.8"
+  >
+    {SKETCHES[id]}
+    <rect x="0.4" y="0.4" width={W - 0.8} height={H - 0.8} fill="none" />
+  </svg>
+);

@@ -1,0 +1,69 @@
+import { useMemo, useState } from 'react';
+import { applyEdit, patternOf, type Brief, type BuildDocument } from '../../../core/build';
+import { useDisplay } from '../../app/display';
+import { Window } from '../../parts/Window';
+import { BriefFields } from '../brief/BriefFields';
+import { PlanView } from '../PlanView';
+import { useEdit } from './use-edit';
+
+/** The brief a job was planned from, to plan it again in another size; what was done by hand is carried over. */
+export function PlanWindow({
+  build,
+  brief: before,
+  onClose,
+}: {
+  build: BuildDocument;
+  brief: Brief;
+  onClose: () => void;
+}) {
+  const display = useDisplay();
+  const edit = useEdit();
+  const [brief, setBrief] = useState(before);
+  const plan = useMemo(() => {
+    try {
+      return { build: applyEdit(build, { do: 'replan', change: brief }) };
+    } catch (error) {
+      return { reason: (error as Error).message };
+    }
+  }, [build, brief]);
+  return (
+    <Window
+      title={`${patternOf(brief.pattern).name}: plan it again`}
+      description="Sizes, woods and measures of the pattern. Turns, woods and exceptions made by hand stay where their strips and slices do."
+      open
+      wide
+      onClose={onClose}
+    >
+      <div className="grid grid-cols-2 gap-5 pt-1">
+        <div className="flex flex-col gap-3">
+          <BriefFields
+            brief={brief}
+            shop={build.shop}
+            display={display}
+            onChange={(change) => setBrief((now) => ({ ...now, ...change }))}
+          />
+        </div>
+        <div className="flex min-w-0 flex-col gap-2.5">
+          {plan.build ? (
+            <PlanView build={plan.build} display={display} height={190} />
+          ) : (
+            <p role="alert" className="text-red">
+              {plan.reason}
+            </p>
+          )}
+          <button
+            type="button"
+            className="action action-main self-start"
+            disabled={!plan.build}
+            onClick={() => {
+              edit({ do: 'replan', change: brief });
+              onClose();
+            }}
+          >
+            Plan it so
+          </button>
+        </div>
+      </div>
+    </Window>
+  );
+}
