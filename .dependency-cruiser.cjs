@@ -16,6 +16,7 @@ module.exports = {
     only('kit-ground', '^core/kit/', '^core/(units|wood|kit)/'),
     only('build-on-ground', '^core/build/', '^core/(units|wood|solid|kit|build)/'),
     only('stock-on-build', '^core/stock/', '^core/(units|wood|solid|kit|build|stock)/', 'solvers write steps and settings; nothing below knows them'),
+    only('glueup-on-build', '^core/glueup/', '^core/(units|wood|solid|kit|build|glueup)/'),
     only('picture-on-ground', '^core/picture/', '^core/(units|wood|solid|picture)/'),
     only('contract-on-core', '^contract/', '^(core|contract)/'),
     only('server-knows-no-web', '^server/', '^(core|contract|server|demo)/'),

@@ -63,6 +63,8 @@ const slot = exact({
   gradeBelow: maybeOneOf(...FACE_GRADES),
   set: text(40).optional(),
   side: maybeOneOf('up', 'down'),
+  fibre: maybeOneOf('straight', 'rising', 'falling'),
+  sapEdge: maybeOneOf('near', 'far', 'both', 'none'),
   strip: exact({
     board: text(80).optional(),
     seed: yup.number().integer().optional(),

@@ -38,6 +38,10 @@ export interface Slot {
   /** Strips of one set come from one board: a book match, a bundle, a run of colour. */
   set?: string;
   side?: 'up' | 'down';
+  /** How the fibres run along its near edge, from its left end on; for a strip from no known board. */
+  fibre?: 'straight' | 'rising' | 'falling';
+  /** Which edges show sapwood, likewise. */
+  sapEdge?: 'near' | 'far' | 'both' | 'none';
   /** The real wood that fills the slot; without it the strip is drawn from wood not yet chosen. */
   strip?: StripSource;
 }

@@ -20,6 +20,7 @@ import type { Length } from '../units';
 import { fit } from './fit/fit';
 import { flipPart } from './turns';
 import { assemblyOf, glueOf } from './graph';
+import { addAccent, addRows } from './rows';
 
 /** A change a maker can make to a build. Plain data, so that a fix can carry one and undo can forget one. */
 export type Edit =
@@ -55,6 +56,17 @@ export type Edit =
   | { do: 'measure'; step: string; axis: 0 | 1 | 2; measured?: Length; piece?: string }
   /** A piece was spoilt, or is good after all. */
   | { do: 'spoil'; step: string; piece: string }
+  /** A part stays where it lies when an order is proposed, or is free again. */
+  | { do: 'lockPart'; step: string; piece: string }
+  | { do: 'setShop'; change: Partial<ShopSnapshot> }
+  | { do: 'addRows'; step: string; rows: number }
+  | {
+      do: 'addAccent';
+      step: string;
+      accent: { mm: number; species: string; length: number; thickness: number };
+    }
+  /** Several edits as one. */
+  | { do: 'many'; edits: Edit[] }
   /** A whole lay-up at once: order, turns, locks. */
   | { do: 'layParts'; step: string; parts: LaidPart[] };
 
@@ -254,9 +266,22 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
           : [...spoilt, edit.piece];
         return { ...step, spoilt: next.length > 0 ? next : undefined };
       });
+    case 'addRows':
+      return addRows(build, edit.step, edit.rows);
+    case 'addAccent':
+      return addAccent(build, edit.step, edit.accent);
+    case 'many':
+      return edit.edits.reduce(applyEdit, build);
+    case 'lockPart':
+      return ofParts(build, edit.step, (parts) =>
+        parts.map((part) => (part.piece === edit.piece ? { ...part, locked: !part.locked } : part)),
+      );
+    case 'setShop':
+      return { ...build, shop: { ...build.shop, ...edit.change } };
     case 'layParts':
       return ofStep(build, edit.step, (step) =>
-        step.kind === 'glue' ? { ...step, parts: edit.parts } : step,
+        // The parts now say all that is turned; a rule would turn them again.
+        step.kind === 'glue' ? { ...step, parts: edit.parts, turns: undefined } : step,
       );
   }
 }

@@ -13,7 +13,8 @@ export function ripOf(build: BuildDocument, stepId: string): RipStep | undefined
   let step = build.steps.find((candidate) => candidate.id === stepId);
   for (let depth = 0; step && depth < build.steps.length; depth++) {
     if (step.kind === 'rip') return step;
-    if (step.kind === 'slice' || step.inputs.length !== 1) return undefined;
+    const divides = step.kind === 'slice' || step.kind === 'resaw' || (step.kind === 'oblique' && !step.ends);
+    if (divides || step.inputs.length !== 1) return undefined;
     step = makerOf(build, step.inputs[0]);
   }
   return undefined;

@@ -9,6 +9,7 @@ export * from './fit/machines';
 export * from './graph';
 export * from './parcel';
 export * from './patterns';
+export * from './rows';
 export { claimsOn } from './run/boards';
 export { boardBlank } from './run/log';
 export * from './run/run';

@@ -1,3 +1,3 @@
 export * from './review';
-export { compareTarget, type Comparison } from './target';
+export { compareTarget, type Comparison } from './compare';
 export * from './outlook';

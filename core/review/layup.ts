@@ -170,14 +170,10 @@ export function sliceCounts(step: Step, context: ReviewContext): Finding[] {
       ],
     });
   }
-  return [...out, ...rowsNeeded(step, got, context)];
+  return [...out, ...rowsNeeded(step, context)];
 }
 
-function rowsNeeded(
-  step: Extract<Step, { kind: 'slice' }>,
-  got: number,
-  { build, timeline }: ReviewContext,
-): Finding[] {
+function rowsNeeded(step: Extract<Step, { kind: 'slice' }>, { build, timeline }: ReviewContext): Finding[] {
   let glue = userOf(build, step.output);
   while (glue && glue.kind !== 'glue') glue = userOf(build, glue.output);
   const block = timeline.steps.find(({ id }) => id === glue?.id);
@@ -192,8 +188,8 @@ function rowsNeeded(
   const rip = ripOf(build, makerOf(build, step.inputs[0] ?? '')?.id ?? '');
   const fixes: Fix[] = [
     {
-      label: `Cut ${got + more} slices`,
-      edit: { do: 'setStep', step: step.id, change: { count: got + more } },
+      label: `Lay in ${more} more`,
+      edit: { do: 'addRows', step: glue.id, rows: more },
     },
   ];
   if (rip && saw) fixes.push({ label: 'Plan the strips again', edit: { do: 'replan' } });

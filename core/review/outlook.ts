@@ -10,10 +10,11 @@ import {
   type Tolerance,
   type Laid,
 } from '../build';
+import { jointReadings, type JointReading } from '../glueup';
 import { layOut } from '../picture';
 import { CAUSES, compensatedSum, blankVolume, lostTo, type Bounds, type Cause, type Vec3 } from '../solid';
 import { review } from './review';
-import { compareTarget, type Comparison } from './target';
+import { compareTarget, type Comparison } from './compare';
 
 /** A step as the screen shows it. */
 export interface StepOutlook {
@@ -29,6 +30,10 @@ export interface StepOutlook {
   laid?: Laid[];
   glue?: { joints: number; areaMm2: number };
   massKg: number;
+  /** Pieces made, by id, where they can be spoilt one by one. */
+  pieces: string[];
+  /** Greatest sizes as predicted, where a reading took their place. */
+  predicted?: Vec3;
 }
 
 /** What lies on the bench at the chosen step. */
@@ -48,6 +53,8 @@ export interface Outlook {
   finishedMm3: number;
   joints: Timeline['joints'];
   scene?: BenchScene;
+  /** What the joints of the shown lay-up show, where it lays strips side by side. */
+  seams?: JointReading[];
 }
 
 const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
@@ -68,6 +75,8 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
     laid: step.laid,
     glue: step.glue,
     massKg: step.massKg,
+    pieces: step.kind === 'slice' || step.kind === 'oblique' ? step.pieces.map(({ id }) => id) : [],
+    ...(step.predicted ? { predicted: step.predicted } : {}),
   };
 };
 
@@ -87,5 +96,6 @@ export function outlook(build: BuildDocument, shownStep: string | undefined): Ou
       : 0,
     joints: timeline.joints,
     scene: shown && scene && { step: shown.id, box: scene.box, pieces: scene.pieces },
+    ...(shown?.kind === 'glue' ? { seams: jointReadings(build, timeline, shown.id) } : {}),
   };
 }

@@ -10,6 +10,8 @@ import {
 import { extents, type Axis } from '../solid';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { machineLimits, sawReach } from './limits';
+import { crossGrain } from './crossgrain';
+import { seamFindings } from './seams';
 import { stripsWithoutBoard } from './wood';
 import { lopsidedTrim, targetMissed, thinMargins } from './target';
 
@@ -48,6 +50,8 @@ export function review(build: BuildDocument, timeline: Timeline): Finding[] {
     oddChequer,
     sliceCounts,
     stripsWithoutBoard,
+    seamFindings,
+    crossGrain,
     lopsidedTrim,
     thinMargins,
   ];

@@ -1,47 +1,8 @@
-import {
-  aimText,
-  DIMENSIONS,
-  makerOf,
-  meetsAim,
-  ripOf,
-  type BuildDocument,
-  type Finding,
-  type Fix,
-  type Step,
-  type Timeline,
-} from '../build';
+import { DIMENSIONS, makerOf, ripOf, type BuildDocument, type Finding, type Fix, type Step } from '../build';
 import { extents, type Axis } from '../solid';
 import type { ReviewContext } from './review';
-
-/** How far a prediction may lie from a fixed size and still be called right, when nothing is said. */
-export const targetTolerance = (build: BuildDocument): number =>
-  build.targets[0]?.tolerance?.mm ?? Math.max(0.01, build.shop.settingStep.mm / 4);
-
-/** Target against prediction on each dimension. */
-export interface Comparison {
-  dimension: (typeof DIMENSIONS)[number];
-  asked: string;
-  predictedMm: number;
-  differenceMm: number;
-  fits: boolean;
-}
-
-/** Compares the finished piece with what was asked; undefined until there is a finished piece. */
-export function compareTarget(build: BuildDocument, timeline: Timeline): Comparison[] | undefined {
-  const target = build.targets[0];
-  const size = timeline.finished?.greatest;
-  if (!target || !size) return undefined;
-  return DIMENSIONS.map((dimension, a) => {
-    const aim = target[dimension];
-    return {
-      dimension,
-      asked: aimText(aim, build.shop.display),
-      predictedMm: size[a],
-      differenceMm: aim.value ? size[a] - aim.value.mm : 0,
-      fits: meetsAim(aim, size[a], targetTolerance(build)),
-    };
-  });
-}
+import { compareTarget } from './compare';
+import { waysOut } from './ways';
 
 /** Words before the size that is asked for; a free dimension never misses. */
 const AIM_WORDS = { fixed: '', atLeast: 'at least ', atMost: 'at most ', free: '' } as const;
@@ -53,8 +14,22 @@ const trimOf = (build: BuildDocument): Extract<Step, { kind: 'trim' }> | undefin
 export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
   const comparison = compareTarget(build, timeline);
   if (!comparison || !timeline.finished) return [];
-  const { id } = timeline.finished;
-  return comparison
+  const { id, pieces } = timeline.finished;
+  const wanted = build.brief?.quantity ?? 1;
+  const fewer: Finding[] =
+    pieces.length < wanted
+      ? [
+          {
+            code: 'fewer-pieces',
+            step: id,
+            severity: 'warning',
+            message: [{ count: pieces.length }, ' come out of ', { count: wanted }, ' asked for.'],
+            numbers: { pieces: pieces.length, wanted },
+            fixes: [],
+          },
+        ]
+      : [];
+  const missed = comparison
     .filter(({ fits }) => !fits)
     .map((row): Finding => {
       const over = row.differenceMm > 0;
@@ -75,9 +50,13 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
           '.',
         ],
         numbers: { predicted: row.predictedMm, difference: row.differenceMm },
-        fixes: targetFixes(build, axis, row.differenceMm),
+        fixes: [
+          ...(over ? [] : waysOut(build, timeline, axis, -row.differenceMm)),
+          ...targetFixes(build, axis, row.differenceMm),
+        ],
       };
     });
+  return [...fewer, ...missed];
 }
 
 function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[] {
@@ -88,7 +67,7 @@ function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[
     const [a, b] = sides;
     const each = difference / 2;
     const change = { [a]: { mm: trim[a].mm + each }, [b]: { mm: trim[b].mm + each } };
-    if (trim[a].mm + each >= 0 && trim[b].mm + each >= 0)
+    if (difference > 0 && trim[a].mm + each >= 0 && trim[b].mm + each >= 0)
       fixes.push({ label: 'Change the trim', edit: { do: 'setStep', step: trim.id, change } });
   }
   const flatten = build.steps.findLast((step) => step.kind === 'flatten');

@@ -9,6 +9,8 @@ export interface Origin {
   seed: number;
   /** Seed of what is the board's own: its shade. */
   shade: number;
+  /** How far the board's colour lies from its wood's usual one, OKLab; for its picture. */
+  tone?: readonly [number, number, number];
   /** What was found on the board, for its picture; nothing here looks into it. */
   marks?: unknown;
 }

@@ -4,12 +4,20 @@ import type { OkLab } from './looks';
 const toLab65 = converter('lab65');
 const ciede2000 = differenceCiede2000();
 
+type Lab65 = NonNullable<ReturnType<typeof toLab65>>;
+const known = new WeakMap<OkLab, Lab65>();
+/** Lab under D65 of an OKLab colour; converted once for each, since orders of strips compare the same few often. */
+function lab65Of(colour: OkLab): Lab65 {
+  let lab = known.get(colour);
+  if (!lab) {
+    lab = toLab65({ mode: 'oklab', l: colour[0], a: colour[1], b: colour[2] }) as Lab65;
+    known.set(colour, lab);
+  }
+  return lab;
+}
+
 /** Difference as the eye sees it between two OKLab colours: CIEDE2000, about 1 is just noticeable side by side. */
-export const colourDifference = (a: OkLab, b: OkLab): number =>
-  ciede2000(
-    toLab65({ mode: 'oklab', l: a[0], a: a[1], b: a[2] }),
-    toLab65({ mode: 'oklab', l: b[0], a: b[1], b: b[2] }),
-  );
+export const colourDifference = (a: OkLab, b: OkLab): number => ciede2000(lab65Of(a), lab65Of(b));
 
 /** CIEDE2000 between two Lab colours under D65. */
 export const labDifference = (a: readonly number[], b: readonly number[]): number =>

@@ -13,6 +13,8 @@ export interface Sample {
   nz: number;
   /** Size of a pixel in mm. */
   px: number;
+  /** Added to the colour: how far this board lies from its wood's usual one, OKLab. */
+  tone?: readonly [number, number, number];
 }
 
 const TAU = 2 * Math.PI;
@@ -148,6 +150,12 @@ export function woodAt(x0: number, y0: number, z: number, s: Sample, out: Float6
   L += 0.035 * (((s.shade * 0.6180339887) % 1) - 0.5);
   a += 0.008 * (((s.shade * 0.7548776662) % 1) - 0.5);
   b += 0.012 * (((s.shade * 0.5698402909) % 1) - 0.5);
+  const { tone } = s;
+  if (tone) {
+    L += tone[0];
+    a += tone[1];
+    b += tone[2];
+  }
   out[0] = L;
   out[1] = a;
   out[2] = b;

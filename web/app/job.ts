@@ -25,6 +25,8 @@ export interface JobState {
   step?: string;
   piece?: string;
   underside: boolean;
+  /** What the joints show is drawn on them. */
+  seams: boolean;
   outlook?: Outlook;
   keeping: Keeping;
   conflict?: Conflict;
@@ -33,7 +35,14 @@ export interface JobState {
 }
 
 const MOST_UNDO = 200;
-const initialState: JobState = { version: 0, past: [], future: [], underside: false, keeping: 'stored' };
+const initialState: JobState = {
+  version: 0,
+  past: [],
+  future: [],
+  underside: false,
+  seams: false,
+  keeping: 'stored',
+};
 
 /** When the chosen step is gone, the flattening or the last step takes its place on the bench. */
 const keepStep = (state: Draft<JobState>): void => {
@@ -119,6 +128,9 @@ const slice = createSlice({
     },
     turnedOver(state) {
       state.underside = !state.underside;
+    },
+    seamsShown(state) {
+      state.seams = !state.seams;
     },
     predicted(state, { payload }: PayloadAction<Outlook>) {
       // A build that stops early keeps the last good scene on the bench.

@@ -3,7 +3,16 @@ import type { BuildDocument } from '../../core/build';
 import { askForPictures, paintRows } from './pictures';
 
 /** The finished piece from above, as large as the room allows, or at a given scale in mm per pixel where it fits. */
-export function JobPicture({ build, mmPerPx = 0 }: { build: BuildDocument; mmPerPx?: number }) {
+export function JobPicture({
+  build,
+  mmPerPx = 0,
+  step,
+}: {
+  build: BuildDocument;
+  mmPerPx?: number;
+  /** The step to show it after; the last if missing. */
+  step?: string;
+}) {
   const asker = useId();
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useRef<HTMLDivElement>(null);
@@ -25,7 +34,7 @@ export function JobPicture({ build, mmPerPx = 0 }: { build: BuildDocument; mmPer
     const within = { width: room.width * density, height: room.height * density };
     return askForPictures(
       asker,
-      { build, step: undefined },
+      { build, step },
       [{ view: 'face', within, leastPxMm: mmPerPx / density }],
       (rows) => {
         if (!canvas.current) return;
@@ -35,7 +44,7 @@ export function JobPicture({ build, mmPerPx = 0 }: { build: BuildDocument; mmPer
         paintRows(canvas.current, rows);
       },
     );
-  }, [asker, build, room, mmPerPx]);
+  }, [asker, build, room, mmPerPx, step]);
   return (
     <div ref={box} className="flex h-full w-full items-center justify-center">
       <canvas ref={canvas} aria-hidden width="0" height="0" className="shadow-[0_1px_3px_rgb(0_0_0/0.25)]" />

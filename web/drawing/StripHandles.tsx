@@ -25,6 +25,7 @@ import {
   type RefObject,
 } from 'react';
 
+import { Lock } from 'lucide-react';
 import { holdPictures } from './pictures';
 
 /** A strip or slice as something to take hold of. */
@@ -36,6 +37,7 @@ export interface Handle {
   width: number;
   height: number;
   turned: boolean;
+  locked: boolean;
 }
 
 interface Props {
@@ -155,6 +157,7 @@ const StripHandle = memo(function StripHandle({
   width,
   height,
   turned,
+  locked,
   nth,
   chosen,
   sortable,
@@ -201,6 +204,9 @@ const StripHandle = memo(function StripHandle({
       >
         {nth}
       </span>
+      {locked && (
+        <Lock aria-hidden size={12} className="text-chalk absolute top-1/2 left-1 -translate-y-1/2" />
+      )}
       {turned && (
         <span
           aria-hidden

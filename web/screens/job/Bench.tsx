@@ -7,9 +7,11 @@ import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { DimensionLine } from '../../drawing/DimensionLine';
+import { JointMarks } from '../../drawing/JointMarks';
 import { layBench, onFace } from '../../drawing/layout';
 import { useRoom } from '../../drawing/use-room';
 import { StripHandles, type Handle } from '../../drawing/StripHandles';
+import { TriangleMark } from '../../drawing/TriangleMark';
 import { WoodViews } from '../../drawing/WoodViews';
 import { StripTools } from './StripTools';
 import { pieceAction } from './strip-actions';
@@ -28,6 +30,7 @@ export const Bench = memo(function Bench({
   const display = useDisplay();
   const underside = useAppSelector(({ job }) => job.underside);
   const piece = useAppSelector(({ job }) => job.piece);
+  const seams = useAppSelector(({ job }) => job.seams);
   const { room, size } = useRoom();
   const face = useRef<HTMLCanvasElement>(null);
   const { scene } = outlook;
@@ -81,6 +84,12 @@ export const Bench = memo(function Bench({
                 }
                 onKey={onKey}
               />
+              {seams && scene.step === step.id && outlook.seams && (
+                <JointMarks readings={outlook.seams} scene={scene} layout={layout} display={display} />
+              )}
+              {step.kind === 'glue' && step.mark === 'triangle' && scene.step === step.id && (
+                <TriangleMark width={layout.face.width} height={layout.face.height} />
+              )}
             </div>
             {!loose && (
               <>
@@ -136,16 +145,22 @@ function handlesFor(
   layout: NonNullable<ReturnType<typeof layBench>>,
 ): Handle[] {
   const shown = outlook.steps.find(({ id }) => id === scene.step);
-  if (!shown || !['rip', 'mill', 'glue', 'slice', 'turn'].includes(shown.kind)) return [];
+  if (!shown || !['rip', 'mill', 'glue', 'slice', 'oblique', 'turn'].includes(shown.kind)) return [];
+  // Several blanks of one glue-up lie side by side: each is taken hold of as a whole.
+  const laid = scene.pieces.length > 1 ? undefined : shown.laid;
   const boxes =
-    shown.laid?.map((laid) => ({ id: laid.piece, box: laid, turned: laid.endForEnd || laid.rollOver })) ??
-    scene.pieces.map((piece) => ({ id: piece.id, box: piece.box, turned: false }));
+    laid?.map((laid) => ({
+      id: laid.piece,
+      box: laid,
+      turned: laid.endForEnd || laid.rollOver || laid.quarter === true,
+      locked: laid.locked,
+    })) ?? scene.pieces.map((piece) => ({ id: piece.id, box: piece.box, turned: false, locked: undefined }));
   if (shown.kind !== 'glue' && boxes.length < 2) return [];
-  return boxes.map(({ id, box, turned }, i) => {
+  return boxes.map(({ id, box, turned, locked }, i) => {
     const slot = build.assemblies.flatMap(({ slots }) => slots).find((s) => s.id === id);
     const name = slot
-      ? `Strip ${i + 1}, ${speciesName(slot.species)}${turned ? ', turned' : ''}`
+      ? `Strip ${i + 1}, ${speciesName(slot.species)}${turned ? ', turned' : ''}${locked ? ', locked' : ''}`
       : `Part ${i + 1}${turned ? ', turned' : ''}`;
-    return { id, name, turned, ...onFace(scene, layout, box) };
+    return { id, name, turned, locked: locked ?? false, ...onFace(scene, layout, box) };
   });
 }

@@ -6,6 +6,7 @@ import { areaText, massText, volumeText, type Display } from '../../../core/unit
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
+import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
 import { StripSettings } from './StripSettings';
 import { useEdit } from './use-edit';
@@ -39,6 +40,9 @@ export const Card = memo(function Card({
       <StepSettings key={step.id} build={build} step={step} />
       <StripSettings build={build} step={step} seen={seen} />
       {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
+      {seen && seen.count > 0 && (
+        <Measured key={`${step.id} measured`} build={build} step={step} seen={seen} />
+      )}
       {seen && step.id === outlook.finishedStep && <WholeJob outlook={outlook} display={display} />}
       <label className="text-graphite mt-auto flex items-center gap-2 pt-1 text-[14px]">
         <input
@@ -58,6 +62,11 @@ function subtitle(step: Step, build: BuildDocument, seen: StepOutlook | undefine
     'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine)?.name : undefined;
   if (step.kind === 'glue') return `${seen?.laid?.length ?? '–'} parts along the ${step.along}`;
   if (step.kind === 'slice') return `${seen?.count ?? '–'} slices against a stop`;
+  if (step.kind === 'oblique')
+    return step.ends
+      ? `ends cut at ${step.angleDegrees}°`
+      : `${seen?.count ?? '–'} pieces at ${step.angleDegrees}°`;
+  if (step.kind === 'resaw') return `${step.leaves} leaves from every board`;
   if (step.kind === 'rip')
     return `${build.assemblies.find(({ id }) => id === step.assembly)?.slots.length ?? 0} strips`;
   if (step.kind === 'turn')

@@ -1,9 +1,11 @@
-import { ruleText, type BuildDocument, type Step, type Cutter } from '../../../core/build';
+import { type BuildDocument, type Step, type Cutter } from '../../../core/build';
 import type { Length } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { Choice, Toggle } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
+import { NumberField } from '../../parts/NumberField';
+import { GlueSettings } from './GlueSettings';
 import { useEdit, useSettle } from './use-edit';
 
 const FROM_ZERO = { minMm: 0, maxMm: 2000 };
@@ -127,8 +129,47 @@ export function StepSettings({ build, step }: { build: BuildDocument; step: Step
           {length('far', 'Off the far edge', step.far)}
         </>,
       );
+    case 'oblique':
+      return grid(
+        <>
+          {sawChoice(step.saw)}
+          <NumberField
+            label={step.tilt === 'ripBevel' ? 'Blade to the face, degrees' : 'Cut to the length, degrees'}
+            value={step.angleDegrees}
+            least={10}
+            most={90}
+            onChange={(angleDegrees) => set({ angleDegrees }, 'angle')}
+          />
+          {!step.ends &&
+            length('thickness', 'Width across the cut', step.thickness, { minMm: 0.5, maxMm: 2000 })}
+          {!step.ends && (
+            <CountField
+              label="Pieces"
+              value={step.count}
+              most={2000}
+              onChange={(count) => set({ count }, 'count')}
+              onSettled={settle}
+            />
+          )}
+          {!step.ends && length('head', 'Cut off first', step.head)}
+        </>,
+      );
+    case 'resaw':
+      return grid(
+        <>
+          {sawChoice(step.saw)}
+          <CountField
+            label="Leaves"
+            value={step.leaves}
+            least={2}
+            most={50}
+            onChange={(leaves) => set({ leaves }, 'leaves')}
+            onSettled={settle}
+          />
+        </>,
+      );
     case 'glue':
-      return step.along === 'length' ? <TurnRuleSettings step={step} /> : null;
+      return <GlueSettings build={build} step={step} />;
     default:
       return null;
   }
@@ -160,72 +201,5 @@ export function CutterChoice({
         onChange(kind === 'saw' ? { saw: id } : { machine: id });
       }}
     />
-  );
-}
-
-/** Which slices are turned: a rule, and exceptions made on the bench. */
-function TurnRuleSettings({ step }: { step: Extract<Step, { kind: 'glue' }> }) {
-  const edit = useEdit();
-  const settle = useSettle();
-  const rule = step.turns;
-  const turn = rule?.turn ?? 'none';
-  return (
-    <div className="flex flex-col gap-2.5">
-      <Toggle
-        label="Slices are turned"
-        value={turn}
-        options={[
-          { value: 'none', label: 'Not' },
-          { value: 'endForEnd', label: 'End for end' },
-          { value: 'rollOver', label: 'Rolled over' },
-        ]}
-        onChange={(next) =>
-          edit({
-            do: 'setRule',
-            step: step.id,
-            rule:
-              next === 'none'
-                ? undefined
-                : { every: 2, first: 2, except: [], ...rule, turn: next as 'endForEnd' | 'rollOver' },
-          })
-        }
-      />
-      {rule && (
-        <>
-          <div className="grid grid-cols-2 gap-3">
-            <CountField
-              label="Every n-th, n"
-              value={rule.every}
-              most={100}
-              onChange={(every) =>
-                edit({ do: 'setRule', step: step.id, rule: { ...rule, every } }, `${step.id}.every`)
-              }
-              onSettled={settle}
-            />
-            <CountField
-              label="From slice"
-              value={rule.first}
-              most={2000}
-              onChange={(first) =>
-                edit({ do: 'setRule', step: step.id, rule: { ...rule, first } }, `${step.id}.first`)
-              }
-              onSettled={settle}
-            />
-          </div>
-          <p className="text-[14px]">
-            {ruleText(rule)}.
-            {rule.except.length > 0 && (
-              <button
-                type="button"
-                className="text-chalk ml-2 underline"
-                onClick={() => edit({ do: 'setRule', step: step.id, rule: { ...rule, except: [] } })}
-              >
-                No exceptions
-              </button>
-            )}
-          </p>
-        </>
-      )}
-    </div>
   );
 }

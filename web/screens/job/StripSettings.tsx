@@ -85,6 +85,35 @@ function OneStrip({ build, step, slot, nth }: { build: BuildDocument; step: Step
           />
         ))}
       </div>
+      {!board && (
+        <div className="grid grid-cols-2 gap-2">
+          <Choice
+            label="Fibres, near edge"
+            value={slot.fibre ?? 'unknown'}
+            options={[
+              { value: 'unknown', label: 'not looked at' },
+              { value: 'straight', label: 'straight' },
+              { value: 'rising', label: 'rising' },
+              { value: 'falling', label: 'falling' },
+            ]}
+            onChange={(fibre) =>
+              change({ fibre: fibre === 'unknown' ? undefined : (fibre as Slot['fibre']) })
+            }
+          />
+          <Choice
+            label="Sapwood"
+            value={slot.sapEdge ?? 'unknown'}
+            options={[
+              { value: 'unknown', label: 'not looked at' },
+              { value: 'none', label: 'none' },
+              { value: 'near', label: 'near edge' },
+              { value: 'far', label: 'far edge' },
+              { value: 'both', label: 'both edges' },
+            ]}
+            onChange={(sap) => change({ sapEdge: sap === 'unknown' ? undefined : (sap as Slot['sapEdge']) })}
+          />
+        </div>
+      )}
       {build.boards.length > 0 && (
         <Choice
           label="From board"

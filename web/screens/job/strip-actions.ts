@@ -9,6 +9,12 @@ export interface PieceAction {
   edit: Edit;
 }
 
+const TURN_KEYS = {
+  endForEnd: { name: 'End for end', key: 'e', keyLabel: 'E' },
+  rollOver: { name: 'Roll over', key: 'r', keyLabel: 'R' },
+  quarter: { name: 'Quarter turn', key: 'q', keyLabel: 'Q' },
+} as const;
+
 /** The actions on a piece at a step; none where the step does not lay up pieces. */
 export function pieceActions(build: BuildDocument, step: Step, piece: string): PieceAction[] {
   const isStrip = assemblyOf(build, step.id)?.slots.some(({ id }) => id === piece);
@@ -28,18 +34,26 @@ export function pieceActions(build: BuildDocument, step: Step, piece: string): P
         edit: { do: 'turnPart', step: glue.id, piece, turn: 'rollOver' },
       },
       { name: 'Duplicate', key: 'd', keyLabel: 'D', edit: { do: 'duplicateStrip', step: glue.id, piece } },
+      { name: 'Lock', key: 'l', keyLabel: 'L', edit: { do: 'lockPart', step: glue.id, piece } },
       { name: 'Remove', key: 'Delete', keyLabel: 'Del', edit: { do: 'removeStrip', step: glue.id, piece } },
       ...moves(build, glue.id, piece),
     ];
-  if (step.kind === 'glue' && step.along === 'length' && step.turns) {
+  if (step.kind === 'slice' || step.kind === 'oblique')
+    return [
+      {
+        name: step.spoilt?.includes(piece) ? 'Good after all' : 'Spoilt',
+        key: 'x',
+        keyLabel: 'X',
+        edit: { do: 'spoil', step: step.id, piece },
+      },
+    ];
+  if (step.kind === 'glue' && step.turns) {
     const part = Number(piece.split('.').at(-1));
     const nth = step.parts ? step.parts.findIndex((p) => p.piece === piece) + 1 : part;
     if (nth > 0)
       return [
         {
-          name: step.turns.turn === 'endForEnd' ? 'End for end' : 'Roll over',
-          key: step.turns.turn === 'endForEnd' ? 'e' : 'r',
-          keyLabel: step.turns.turn === 'endForEnd' ? 'E' : 'R',
+          ...TURN_KEYS[step.turns.turn],
           edit: { do: 'flipSlice', step: step.id, part: nth },
         },
       ];

@@ -14,6 +14,7 @@ import { changeKit } from '../../app/kit';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
+import { PracticeChoice } from './PracticeChoice';
 
 const ALLOWANCES: readonly (readonly [AllowanceName, string, string])[] = [
   ['millFace', 'Milling, each face', 'rough strip to clean strip'],
@@ -65,6 +66,7 @@ export function Kit() {
       <Saws shop={shop} onChange={change} />
       <Machines shop={shop} onChange={change} />
       <AllowanceList shop={shop} onChange={change} />
+      <PracticeChoice shop={shop} onChange={change} />
     </main>
   );
 }

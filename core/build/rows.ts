@@ -1,0 +1,126 @@
+import type { Assembly, BuildDocument, GlueStep, LaidPart, SliceStep, Step } from './document';
+import { assemblyOf, makerOf } from './graph';
+import { isTurned } from './turns';
+
+/** The slicing whose slices a glue-up lays, past turns; undefined where it lays none. */
+export function sliceBefore(build: BuildDocument, glue: GlueStep): SliceStep | undefined {
+  for (const input of glue.inputs) {
+    let at = makerOf(build, input);
+    while (at && at.kind === 'turn') at = makerOf(build, at.inputs[0] ?? '');
+    if (at?.kind === 'slice') return at;
+  }
+  return undefined;
+}
+
+/** How many blanks come to a slicing: it then names its slices blank by blank. */
+function blanksInto(build: BuildDocument, slice: SliceStep): number {
+  let at = makerOf(build, slice.inputs[0] ?? '');
+  while (at && at.kind !== 'glue' && at.kind !== 'rip') at = makerOf(build, at.inputs[0] ?? '');
+  if (at?.kind === 'glue') return at.blanks ?? 1;
+  return at ? (assemblyOf(build, at.id)?.slots.length ?? 1) : 1;
+}
+
+/** Ids of all slices of a slicing, in order. */
+export function sliceIds(build: BuildDocument, slice: SliceStep): string[] {
+  const blanks = blanksInto(build, slice);
+  return Array.from({ length: blanks }, (_, b) =>
+    Array.from({ length: slice.count }, (_, i) =>
+      blanks > 1 ? `${slice.id}.${b + 1}.${i + 1}` : `${slice.id}.${i + 1}`,
+    ),
+  ).flat();
+}
+
+const replace = (build: BuildDocument, changed: Step): BuildDocument => ({
+  ...build,
+  steps: build.steps.map((step) => (step.id === changed.id ? changed : step)),
+});
+
+/**
+ * Lays so many more rows into a glue-up of slices: spare slices first, then more are cut from every blank. Spoilt ones
+ * leave the lay-up. Rules go on over the new rows. Changes nothing where the step lays no slices.
+ */
+export function addRows(build: BuildDocument, glueId: string, rows: number): BuildDocument {
+  const glue = build.steps.find(({ id }) => id === glueId);
+  const slice = glue?.kind === 'glue' ? sliceBefore(build, glue) : undefined;
+  if (glue?.kind !== 'glue' || !slice || rows < 1) return build;
+  const spoilt = new Set(slice.spoilt);
+  const laid = (glue.parts ?? sliceIds(build, slice).map((piece): LaidPart => ({ piece }))).filter(
+    ({ piece }) => !spoilt.has(piece),
+  );
+  const free = (at: BuildDocument, step: SliceStep) =>
+    sliceIds(at, step).filter((id) => !spoilt.has(id) && !laid.some(({ piece }) => piece === id));
+  let cut = slice;
+  let next = build;
+  while (free(next, cut).length < rows) {
+    cut = { ...cut, count: cut.count + 1 };
+    next = replace(next, cut);
+  }
+  const more = free(next, cut)
+    .slice(0, rows)
+    .map((piece): LaidPart => ({ piece }));
+  return replace(next, { ...glue, parts: [...laid, ...more] });
+}
+
+/** Parts with what the rule turns written on them: a part laid in between would throw the rule out of step. */
+const turnedByHand = (glue: GlueStep, parts: readonly LaidPart[]): LaidPart[] =>
+  parts.map((part, i) => {
+    const rule = glue.turns;
+    return rule && isTurned(rule, i + 1) ? { ...part, [rule.turn]: !part[rule.turn] } : part;
+  });
+
+/**
+ * Lays a thin strip of another wood into the middle of a glue-up, as wide as what is missing. Among strips it is one
+ * more strip; among slices a strip of its own, laid across. Changes nothing where the step lays neither.
+ */
+export function addAccent(
+  build: BuildDocument,
+  glueId: string,
+  accent: { mm: number; species: string; length: number; thickness: number },
+): BuildDocument {
+  const glue = build.steps.find(({ id }) => id === glueId);
+  if (glue?.kind !== 'glue') return build;
+  const slice = sliceBefore(build, glue);
+  const own = slice ? undefined : assemblyOf(build, glueId);
+  const parts =
+    glue.parts ??
+    (slice ? sliceIds(build, slice) : (own?.slots.map(({ id }) => id) ?? [])).map(
+      (piece): LaidPart => ({ piece }),
+    );
+  const used = new Set(build.assemblies.flatMap(({ slots }) => slots.map(({ id }) => id)));
+  let n = 1;
+  while (used.has(`accent-${n}`)) n += 1;
+  const id = `accent-${n}`;
+  const slot = {
+    id,
+    species: accent.species,
+    length: { mm: accent.length },
+    width: { mm: accent.mm },
+    thickness: { mm: accent.thickness },
+  };
+  const middle = Math.floor(parts.length / 2);
+  if (own)
+    return {
+      ...replace(build, { ...glue, parts: parts.toSpliced(middle, 0, { piece: id }) }),
+      assemblies: build.assemblies.map((a) => (a.id === own.id ? { ...a, slots: [...a.slots, slot] } : a)),
+    };
+  const saw = build.steps.find((step) => step.kind === 'rip')?.saw ?? build.shop.saws[0]?.id ?? '';
+  const assembly: Assembly = { id: `lay-up-${id}`, name: 'Accent strip', repeat: 1, slots: [slot] };
+  const rip: Step = {
+    id: `rip-${id}`,
+    kind: 'rip',
+    inputs: [],
+    output: `strips-${id}`,
+    assembly: assembly.id,
+    saw,
+    fence: 'shared',
+  };
+  const laid: GlueStep = {
+    ...glue,
+    inputs: [...glue.inputs, rip.output],
+    parts: turnedByHand(glue, parts).toSpliced(middle, 0, { piece: id, quarter: glue.along === 'length' }),
+    turns: undefined,
+  };
+  const at = build.steps.findIndex(({ id: own }) => own === glueId);
+  const steps = build.steps.toSpliced(at, 1, rip, laid);
+  return { ...build, assemblies: [...build.assemblies, assembly], steps };
+}

@@ -1,0 +1,35 @@
+import { expose } from 'comlink';
+import { run, type BuildDocument } from '../../core/build';
+import { layUpOf, propose, type Proposals, type Purpose } from '../../core/glueup';
+
+let stopped = false;
+const pause = () =>
+  new Promise<void>((done) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => done();
+    port2.postMessage(0);
+  });
+
+const worker = {
+  /** Proposes orders for a lay-up; says every better answer as it is found. Nothing for a step that lays up no strips. */
+  async propose(
+    build: BuildDocument,
+    step: string,
+    purpose: Purpose,
+    say: (proposals: Proposals) => void,
+  ): Promise<Proposals | undefined> {
+    stopped = false;
+    const layUp = layUpOf(build, run(build), step);
+    if (!layUp) return undefined;
+    const search = propose(layUp, purpose);
+    for (;;) {
+      const { done, value } = search.next();
+      if (done || stopped) return value;
+      say(value);
+      await pause();
+    }
+  },
+  stop: () => void (stopped = true),
+};
+export type LayUpWorker = typeof worker;
+expose(worker);
