@@ -27,6 +27,14 @@ const router = createBrowserRouter([
         path: 'jobs/:id/wood/sheet',
         lazy: async () => ({ Component: (await import('./screens/wood/SetUpSheet')).SetUpSheet }),
       },
+      {
+        path: 'jobs/:id/assembly',
+        lazy: async () => ({ Component: (await import('./screens/job/AssemblySheets')).AssemblySheets }),
+      },
+      {
+        path: 'jobs/:id/look',
+        lazy: async () => ({ Component: (await import('./screens/look/LookScreen')).LookScreen }),
+      },
       { path: 'rack', lazy: async () => ({ Component: (await import('./screens/rack/Rack')).Rack }) },
       { path: 'kit', lazy: async () => ({ Component: (await import('./screens/kit/Kit')).Kit }) },
       { path: 'tables', lazy: async () => ({ Component: (await import('./screens/Tables')).Tables }) },

@@ -6,6 +6,7 @@ export * from './finding';
 export * from './fit/aims';
 export * from './fit/fit';
 export * from './fit/machines';
+export * from './fit/onhand';
 export * from './graph';
 export * from './parcel';
 export * from './patterns';

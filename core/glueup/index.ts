@@ -4,3 +4,4 @@ export * from './propose/exact';
 export * from './propose/propose';
 export * from './propose/search';
 export * from './propose/terms';
+export * from './sheet';

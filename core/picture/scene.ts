@@ -56,18 +56,39 @@ export const VIEWS: Record<View, { right: Vec3; up: Vec3; eye: Vec3 }> = {
   end: { right: [0, 0, -1], up: [0, 1, 0], eye: [1, 0, 0] },
 };
 
+/** An eye anywhere around a piece, in parallel projection: right, up and towards the eye, each of length one. */
+export interface Camera {
+  right: Vec3;
+  up: Vec3;
+  eye: Vec3;
+}
+
+/** An eye that looks from `yaw` round the upright and `pitch` above the bench, degrees; 0 and 90 look straight down. */
+export function cameraAt(yaw: number, pitch: number): Camera {
+  const [a, b] = [(yaw * Math.PI) / 180, (pitch * Math.PI) / 180];
+  const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)];
+  return { right: [ca, sa, 0], up: [-sa * sb, ca * sb, cb], eye: [sa * cb, -ca * cb, sb] };
+}
+
+/** The axes of a view or of an eye anywhere. */
+export const axesOf = (view: View | Camera): Camera => (typeof view === 'string' ? VIEWS[view] : view);
+
+/** A window on a view, along its own axes, mm. */
+export interface Frame {
+  left: number;
+  right: number;
+  bottom: number;
+  top: number;
+}
+
 /** Extent of a scene in a view: left, right, bottom and top along the view's own axes, mm. */
-export function viewFrame(
-  scene: Scene,
-  view: View,
-): { left: number; right: number; bottom: number; top: number } {
-  const { right, up } = VIEWS[view];
+export function viewFrame(scene: Scene, view: View | Camera): Frame {
+  const { right, up } = axesOf(view);
+  const { min, max } = scene.box;
   const along = (v: Vec3) => {
-    const ends = [0, 1].map((end) => {
-      const corner = end ? scene.box.max : scene.box.min;
-      return v[0] * corner[0] + v[1] * corner[1] + v[2] * corner[2];
-    });
-    return [Math.min(...ends), Math.max(...ends)];
+    const low = v.map((n, a) => Math.min(n * min[a], n * max[a]));
+    const high = v.map((n, a) => Math.max(n * min[a], n * max[a]));
+    return [low[0] + low[1] + low[2], high[0] + high[1] + high[2]];
   };
   const [left, rightmost] = along(right);
   const [bottom, top] = along(up);

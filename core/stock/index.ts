@@ -17,3 +17,4 @@ export * from './setup';
 export * from './shortage';
 export * from './solve';
 export * from './trade';
+export * from './largest';

@@ -60,6 +60,7 @@ function Drawn({ reading }: { reading: JointReading }) {
   };
   const arc = (y: number, bark: -1 | 0 | 1) =>
     bark === 0 ? `M56 ${y - 3}v6` : bark > 0 ? `M50 ${y + 2}q6 -6 12 0` : `M50 ${y - 2}q6 6 12 0`;
+  const wide = sides.some(({ planing: way }) => way !== undefined) ? 98 : 68;
   const arrow = (y: number, way: number | undefined) =>
     way === undefined
       ? ''
@@ -70,9 +71,9 @@ function Drawn({ reading }: { reading: JointReading }) {
           : `M92 ${y}h-16m4 -3l-4 3l4 3`;
   return (
     <svg
-      width="100"
+      width={wide}
       height="20"
-      viewBox="0 0 100 20"
+      viewBox={`0 0 ${wide} 20`}
       className="bg-sheet/90 stroke-ink rounded-sm fill-none"
       strokeWidth="1.2"
       role="img"

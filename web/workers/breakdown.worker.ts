@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { GOALS, type BoardStock, type BuildDocument, type Fix, type Goal } from '../../core/build';
 import {
   EFFORT,
+  largestFrom,
   layAnswer,
   purchaseList,
   shortageFixes,
@@ -9,6 +10,7 @@ import {
   solveNow,
   totalsOf,
   type Answer,
+  type Largest,
   type Problem,
   type Progress,
   type Purchase,
@@ -84,6 +86,8 @@ const worker = {
     }),
   waysOut: (build: BuildDocument, boards: BoardStock[], answer: Answer): Fix[] =>
     shortageFixes(build, boards, answer),
+  largest: (build: BuildDocument, boards: BoardStock[], axis: 0 | 1): Largest =>
+    largestFrom(build, boards, axis),
   purchases: (problem: Problem, missing: string[], rack: BoardStock[]): Purchase[] =>
     purchaseList(problem, missing, rack),
 };

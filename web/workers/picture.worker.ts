@@ -4,6 +4,8 @@ import {
   scanScene,
   shadeRows,
   viewFrame,
+  type Camera,
+  type Frame,
   type Scan,
   type Scene,
   type View,
@@ -12,6 +14,7 @@ import {
 /** A view at a given size of a pixel in mm, or as large as fits a box of pixels but no larger than `leastPxMm`. */
 export type ViewWish =
   | { view: View; pxMm: number }
+  | { view: 'turning'; camera: Camera; frame: Frame; pxMm: number; oiled: boolean }
   | { view: View; within: { width: number; height: number }; leastPxMm: number };
 
 /** What is drawn: a job at one of its steps, or a board as it lies on the rack. */
@@ -29,7 +32,7 @@ export interface PictureWish {
 export interface PictureRows {
   asker: string;
   wish: number;
-  view: View;
+  view: View | 'turning';
   scale: 1 | 2;
   width: number;
   height: number;
@@ -77,7 +80,7 @@ const cancelled = ({ asker, wish }: PictureWish) => newest.get(asker) !== wish;
 /** Shades a scan in bands of about 12,000 samples, giving way to newer wishes between them. */
 async function shade(
   request: PictureWish,
-  view: View,
+  view: View | 'turning',
   scan: Scan,
   samples: 1 | 4,
   scale: 1 | 2,
@@ -127,12 +130,15 @@ function sceneOf(subject: PictureSubject): Scene | undefined {
 async function draw(request: PictureWish): Promise<void> {
   const scene = sceneOf(request.subject);
   if (!scene) return;
-  const views = request.views.map((wish) => ({ view: wish.view, pxMm: pixelOf(wish, scene) }));
-  for (const { view, pxMm } of views)
-    await shade(request, view, scanScene(scene, view, pxMm * 2), 1, 2, false);
-  for (const { view, pxMm } of views) {
+  const views = request.views.map((wish) => ({ wish, pxMm: pixelOf(wish, scene) }));
+  const scan = (wish: ViewWish, pxMm: number): Scan =>
+    'camera' in wish
+      ? { ...scanScene(scene, wish.camera, pxMm, wish.frame), oiled: wish.oiled }
+      : scanScene(scene, wish.view, pxMm);
+  for (const { wish, pxMm } of views) await shade(request, wish.view, scan(wish, pxMm * 2), 1, 2, false);
+  for (const { wish, pxMm } of views) {
     if (cancelled(request)) return;
-    await shade(request, view, scanScene(scene, view, pxMm), 4, 1, true);
+    await shade(request, wish.view, scan(wish, pxMm), 4, 1, true);
   }
 }
 

@@ -1,4 +1,4 @@
-import { chance, hash, type BoardMarks, type MarkKind, type WoodMark } from '../../wood';
+import { chance, hash, lookOf, toneOf, type BoardMarks, type MarkKind, type WoodMark } from '../../wood';
 import { boxBlank, inverse, type Blank, type Rigid } from '../../solid';
 import type { BoardStock, GrainCut } from '../board';
 
@@ -78,6 +78,7 @@ function marksOf(board: BoardStock, toLog: Rigid): BoardMarks | undefined {
 export function boardBlank(board: BoardStock): Blank {
   const toLog = logOf(board);
   const marks = marksOf(board, toLog);
+  const tone = toneOf(board.colour, lookOf(board.species));
   return boxBlank(
     [board.length.mm, board.width.mm, board.thickness.mm],
     toLog,
@@ -86,6 +87,7 @@ export function boardBlank(board: BoardStock): Blank {
       species: board.species,
       seed: seedOf(board.log ?? board.id),
       shade: seedOf(board.id),
+      ...(tone ? { tone } : {}),
       ...(marks ? { marks } : {}),
     },
     board.id,

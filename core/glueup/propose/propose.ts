@@ -55,8 +55,13 @@ export function layUpOf(build: BuildDocument, timeline: Timeline, stepId: string
   return { looks, locks, now };
 }
 
-const sameOrder = (a: Order, b: Order): boolean =>
-  a.strips.every((strip, i) => strip === b.strips[i]) && a.ways.every((way, i) => way === b.ways[i]);
+/** The same lay-up, or the same seen from the other side of the bench: turned about as a whole. */
+function sameOrder(a: Order, b: Order): boolean {
+  const n = a.strips.length;
+  const alike = (at: (i: number) => number, turned: 0 | 1) =>
+    a.strips.every((strip, i) => strip === b.strips[at(i)] && a.ways[i] === (b.ways[at(i)] ^ turned));
+  return alike((i) => i, 0) || alike((i) => n - 1 - i, 1);
+}
 
 /**
  * Proposes orders for a purpose. Yields a first answer at once and better ones as they are found; the last is proven

@@ -1,4 +1,4 @@
-import { Download, Grid2x2, History, Keyboard, Redo2, Trees, Undo2 } from 'lucide-react';
+import { Download, Eye, Grid2x2, History, Keyboard, Printer, Redo2, Trees, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { BuildDocument } from '../../../core/build';
@@ -155,6 +155,21 @@ export function JobHeader({ build }: { build: BuildDocument }) {
           </button>
         )}
         {!onWood && (
+          <>
+            <Link className="action" to={`/jobs/${id}/look`}>
+              <Eye size={15} aria-hidden /> Look
+            </Link>
+            <Link
+              className="action px-2"
+              to={`/jobs/${id}/assembly`}
+              aria-label="Assembly sheets"
+              title="Assembly sheets"
+            >
+              <Printer size={16} />
+            </Link>
+          </>
+        )}
+        {!onWood && (
           <Link className="action" to={`/jobs/${id}/wood`}>
             <Trees size={15} aria-hidden /> Wood
           </Link>
@@ -174,7 +189,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
       </span>
       <KeySheet open={open === 'keys'} onClose={() => setOpen(undefined)} />
       {open === 'plan' && build.brief && (
-        <PlanWindow build={build} brief={build.brief} onClose={() => setOpen(undefined)} />
+        <PlanWindow id={id ?? ''} build={build} brief={build.brief} onClose={() => setOpen(undefined)} />
       )}
       {open === 'versions' && <KeptVersions onClose={() => setOpen(undefined)} />}
     </div>

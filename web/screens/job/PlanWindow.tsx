@@ -4,14 +4,17 @@ import { useDisplay } from '../../app/display';
 import { Window } from '../../parts/Window';
 import { BriefFields } from '../brief/BriefFields';
 import { PlanView } from '../PlanView';
+import { StockAllows } from './StockAllows';
 import { useEdit } from './use-edit';
 
 /** The brief a job was planned from, to plan it again in another size; what was done by hand is carried over. */
 export function PlanWindow({
+  id,
   build,
   brief: before,
   onClose,
 }: {
+  id: string;
   build: BuildDocument;
   brief: Brief;
   onClose: () => void;
@@ -50,6 +53,14 @@ export function PlanWindow({
             <p role="alert" className="text-red">
               {plan.reason}
             </p>
+          )}
+          {plan.build && (
+            <StockAllows
+              id={id}
+              build={plan.build}
+              display={display}
+              onUse={(change) => setBrief((now) => ({ ...now, ...change }))}
+            />
           )}
           <button
             type="button"
