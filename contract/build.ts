@@ -120,7 +120,9 @@ const partRule = {
 const turnRule = exact({ turn: oneOf('endForEnd', 'rollOver', 'quarter'), ...partRule })
   .default(undefined)
   .optional();
-const shiftRule = exact({ by: length(), wrap: optionalLength(), ...partRule }).default(undefined).optional();
+const shiftRule = exact({ by: length(), wrap: optionalLength(), ...partRule })
+  .default(undefined)
+  .optional();
 const rows = exact({
   counts: list(whole().min(1).max(2000), 500),
   across: oneOf('length', 'width', 'thickness'),

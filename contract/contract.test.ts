@@ -1,8 +1,8 @@
 import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fit, run } from '../core/build';
-import { defaultShop } from '../core/kit';
+import { fit, PATTERNS, run } from '../core/build';
+import { defaultShop, typed } from '../core/kit';
 import { predict } from '../core/exchange';
 import { demoJobs } from '../demo/jobs';
 import { checkBuild, readJobFile } from './build';
@@ -33,6 +33,58 @@ describe('the job file', () => {
       const checked = readJobFile(JSON.stringify(job));
       expect(checked).toMatchObject({ ok: true, build: JSON.parse(JSON.stringify(job)) });
     }
+  });
+  it('holds every pattern: each comes back as it went out, by contract and by JSON Schema', () => {
+    const layUps = [{ id: 'rule-1', name: 'own', strips: [{ species: 'maple_sugar', share: 1 }] }];
+    const shop = {
+      ...defaultShop('patterns'),
+      layUps,
+      practice: { rings: 'alternate' as const, first: 'planing' as const },
+    };
+    for (const { id, start, measures } of PATTERNS) {
+      const size = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
+      const given = Object.fromEntries(
+        measures.map(({ key, kind, fallback }) => [
+          key,
+          kind === 'length' ? { mm: Number(fallback) } : fallback,
+        ]),
+      );
+      const build = fit(
+        {
+          pattern: id,
+          length: size(start.length),
+          width: size(start.width),
+          thickness: size(start.thickness),
+          woods: start.woods,
+          module: typed(start.module),
+          saw: 'table-full',
+          flattenWith: 'planer',
+          trimWith: { saw: 'table-full' },
+          chequer: true,
+          extraSlices: 0,
+          sections: 0,
+          quantity: 1,
+          measures: given,
+        },
+        shop,
+        { name: id, use: '' },
+      );
+      const sent = JSON.parse(JSON.stringify(build));
+      const checked = checkBuild(sent);
+      expect(checked, id).toMatchObject({ ok: true, build: sent });
+      expect(validate(sent), `${id} ${JSON.stringify(validate.errors?.slice(0, 3))}`).toBe(true);
+    }
+  });
+  it.each([
+    [{ many: Object.fromEntries(Array.from({ length: 41 }, (_, i) => [`m${i}`, 1])) }, 'many'],
+    [{ angle: Number.NaN }, 'angle'],
+    [{ map: 'a'.repeat(2001) }, 'map'],
+    [{ side: { mm: 1e9 } }, 'side'],
+    [{ list: [1, 2] }, 'list'],
+  ])('refuses measures such as %j', (measures, _name) => {
+    const broken = wire();
+    broken.brief.measures = 'many' in measures ? measures.many : measures;
+    expect(problems(broken).some(({ path }) => path.startsWith('brief.measures'))).toBe(true);
   });
   it('is described by the generated JSON Schema: both accept the good', () => {
     for (const job of demoJobs)

@@ -139,6 +139,51 @@ const benchTop = job('Boathouse bench top', 'one wide piece in beech, as first a
   module: size('3 1/4'),
 });
 
+/** Layers of two woods, tapered after gluing. */
+const tiller = job('Laminated tiller', 'for the station boat, ash with walnut, tapered', {
+  ...base,
+  pattern: 'leg',
+  length: fixed('43'),
+  width: fixed('2 1/4'),
+  thickness: fixed('2 1/2'),
+  woods: ['ash_white', 'walnut_black'],
+  module: size('1 1/4'),
+  measures: { layers: 5, straight: size('9') },
+});
+
+/** Stripes cut at an angle and rolled over in turn. */
+const servingTray = job('Watch-room tray', 'zigzag in three woods', {
+  ...base,
+  pattern: 'chevron',
+  length: fixed('17 1/2'),
+  width: fixed('10 1/4'),
+  thickness: fixed('5/8'),
+  woods: ['walnut_black', 'maple_sugar', 'cherry_black'],
+  module: size('1 3/4'),
+  measures: { angle: 50, stripe: size('7/8') },
+});
+
+/** Nine strips from the offcut bin: an order is to be found for them. */
+const mixedLid = job('Chart-chest lid', 'nine strips of mixed offcuts', {
+  ...base,
+  pattern: 'panel',
+  length: fixed('30'),
+  width: fixed('11 1/4'),
+  thickness: fixed('13/16'),
+  woods: [
+    'cherry_black',
+    'maple_sugar',
+    'walnut_black',
+    'oak_white',
+    'beech_american',
+    'ash_white',
+    'mahogany_african',
+    'wenge',
+    'pine_eastern_white',
+  ],
+  module: size('1 1/4'),
+});
+
 /** The jobs of the demo shop, newest last. All names, places and sizes are invented. */
 export const demoJobs: readonly BuildDocument[] = [
   benchTop,
@@ -147,4 +192,7 @@ export const demoJobs: readonly BuildDocument[] = [
   gamesBoard,
   choppingBlock,
   chartTable,
+  tiller,
+  mixedLid,
+  servingTray,
 ];

@@ -15,7 +15,7 @@ export interface ShopRow {
   id: string;
   name: string;
   version: number;
-  settings: Pick<ShopSnapshot, 'display' | 'settingStep' | 'noticeableStep' | 'woodMoisturePct'>;
+  settings: Omit<ShopSnapshot, 'name' | 'saws' | 'machines' | 'allowances'>;
   createdAt: Date;
 }
 export const ShopEntity = new EntitySchema<ShopRow>({

@@ -63,12 +63,13 @@ async function writeKitRows(manager: EntityManager, shopId: string, shop: ShopSn
   );
 }
 
-const settingsOf = ({ display, settingStep, noticeableStep, woodMoisturePct }: ShopSnapshot) => ({
-  display,
-  settingStep,
-  noticeableStep,
-  woodMoisturePct,
-});
+const settingsOf = ({
+  name: _name,
+  saws: _saws,
+  machines: _machines,
+  allowances: _allowances,
+  ...settings
+}: ShopSnapshot) => settings;
 
 /** Makes the shop; gives its id. */
 export async function createShop(manager: EntityManager, shop: ShopSnapshot): Promise<string> {

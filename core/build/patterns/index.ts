@@ -54,4 +54,4 @@ export { rhombus } from './cubes';
 export { stackFor } from './lamination';
 export { measureOf, type MeasureField, type Pattern } from './pattern';
 export { bestStagger, staggerOf } from './stagger';
-export { jointsOf, staggeredRows } from './staggered';
+export { jointsOf } from './staggered';

@@ -1,8 +1,16 @@
 /* Strips and steps that the tests of single steps share. */
 import { expect } from 'vitest';
 import { defaultShop } from '../../kit';
-import { bounds, CAUSES, lostTo, type Vec3 } from '../../solid';
-import { run, type BuildDocument, type GlueStep, type Slot, type Step, type TimelineStep } from '..';
+import { blankVolume, bounds, CAUSES, lostTo, type Vec3 } from '../../solid';
+import {
+  run,
+  type BuildDocument,
+  type GlueStep,
+  type ObliqueStep,
+  type Slot,
+  type Step,
+  type TimelineStep,
+} from '..';
 
 export const shop = defaultShop('steps');
 export const slot = (
@@ -68,3 +76,27 @@ export const closes = (document: BuildDocument) => {
     1e-9,
   );
 };
+
+/** Wood in is kept, lost or left over, to the last billionth; whatever the shape. */
+export function balanced(document: BuildDocument): void {
+  const timeline = run(document);
+  const kept = (timeline.finished?.pieces ?? []).reduce((sum, { blank }) => sum + blankVolume(blank), 0);
+  const gone = CAUSES.reduce((sum, cause) => sum + lostTo(timeline.ledger, cause), 0);
+  const off = timeline.woodInMm3 - kept - gone - timeline.leftOverMm3;
+  expect(Math.abs(off) / timeline.woodInMm3).toBeLessThan(1e-9);
+}
+
+/** Slices at 45 degrees from the panel, until told otherwise. */
+export const cut = (change: Partial<ObliqueStep> = {}): ObliqueStep => ({
+  id: 'cut',
+  kind: 'oblique',
+  inputs: ['panel'],
+  output: 'pieces',
+  saw: 'table-full',
+  tilt: 'mitre',
+  angleDegrees: 45,
+  head: { mm: 0 },
+  thickness: { mm: 40 },
+  count: 3,
+  ...change,
+});

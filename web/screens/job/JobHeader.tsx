@@ -36,9 +36,9 @@ function exportJob(build: BuildDocument): void {
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
 
-/** What a build's own kit and the shop's present one do not share, leaving out how numbers are read. */
+/** What a build's own kit and the shop's present one do not share, leaving out how numbers are read and lay-ups kept. */
 const sameKit = (a: ShopSnapshot, b: ShopSnapshot): boolean => {
-  const bare = ({ display: _d, name: _n, ...rest }: ShopSnapshot) => rest;
+  const bare = ({ display: _d, name: _n, layUps: _l, ...rest }: ShopSnapshot) => rest;
   return differences(bare(a), bare(b)).length === 0;
 };
 
