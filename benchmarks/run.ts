@@ -1,9 +1,16 @@
 import { breakdownRows } from './breakdown';
 import { browserRows } from './browser';
+import { patternRows } from './patterns';
 import { pictureRows } from './picture';
 import { solidRows } from './solid';
 
-const rows = [...(await solidRows()), ...pictureRows(), ...(await breakdownRows()), ...(await browserRows())];
+const rows = [
+  ...(await solidRows()),
+  ...pictureRows(),
+  ...patternRows(),
+  ...(await breakdownRows()),
+  ...(await browserRows()),
+];
 const wide = (key: 'what' | 'measured' | 'wanted') => Math.max(...rows.map((row) => row[key].length));
 for (const { what, measured, wanted, met } of rows)
   console.log(

@@ -191,6 +191,7 @@ export const stepSchemas = {
     ...base,
     kind: oneOf('trim'),
     cutter: cutter(),
+    uneven: flag(),
     start: length(),
     end: length(),
     near: length(),

@@ -15,6 +15,7 @@ const router = createBrowserRouter([
       { index: true, element: <Navigate to="/jobs" replace /> },
       { path: 'jobs', lazy: async () => ({ Component: (await import('./screens/Jobs')).Jobs }) },
       { path: 'jobs/new', lazy: async () => ({ Component: (await import('./screens/NewJob')).NewJob }) },
+      { path: 'patterns', lazy: async () => ({ Component: (await import('./screens/Patterns')).Patterns }) },
       {
         path: 'jobs/:id',
         lazy: async () => ({ Component: (await import('./screens/job/JobScreen')).JobScreen }),

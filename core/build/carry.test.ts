@@ -127,6 +127,16 @@ describe('edits of a lay-up', () => {
         ?.spoilt,
     ).toBeUndefined();
   });
+  it('a spare takes a slice’s place and its turn; without one nothing changes', () => {
+    const build = plan({ extraSlices: 1 });
+    const next = edited(build, { do: 'swapSpare', step: 'glue-block', piece: 'slice.4' });
+    expect(glue(next, 'glue-block').parts?.[3].piece).toBe('slice.13');
+    expect(run(next).steps.find(({ id }) => id === 'glue-block')?.laid?.[3]).toMatchObject({
+      piece: 'slice.13',
+      endForEnd: true,
+    });
+    expect(edited(plan(), { do: 'swapSpare', step: 'glue-block', piece: 'slice.4' })).toEqual(plan());
+  });
   it('an accent strip lies in the middle, of strips or of slices, and what was turned stays turned', () => {
     const accent = { mm: 6, species: 'wenge', length: 300, thickness: 40 };
     const block = edited(plan(), { do: 'addAccent', step: 'glue-block', accent });

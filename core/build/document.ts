@@ -249,6 +249,8 @@ export interface TurnStep extends StepBase {
 export interface TrimStep extends StepBase {
   kind: 'trim';
   cutter: Cutter;
+  /** One side is meant to lose more than the other: what stands over there is no part of the pattern. */
+  uneven?: boolean;
   start: Length;
   end: Length;
   near: Length;

@@ -20,7 +20,7 @@ import type { Length } from '../units';
 import { fit } from './fit/fit';
 import { flipPart } from './turns';
 import { assemblyOf, glueOf } from './graph';
-import { addAccent, addRows } from './rows';
+import { addAccent, addRows, swapSpare } from './rows';
 
 /** A change a maker can make to a build. Plain data, so that a fix can carry one and undo can forget one. */
 export type Edit =
@@ -59,6 +59,7 @@ export type Edit =
   /** A part stays where it lies when an order is proposed, or is free again. */
   | { do: 'lockPart'; step: string; piece: string }
   | { do: 'setShop'; change: Partial<ShopSnapshot> }
+  | { do: 'swapSpare'; step: string; piece: string }
   | { do: 'addRows'; step: string; rows: number }
   | {
       do: 'addAccent';
@@ -266,6 +267,8 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
           : [...spoilt, edit.piece];
         return { ...step, spoilt: next.length > 0 ? next : undefined };
       });
+    case 'swapSpare':
+      return swapSpare(build, edit.step, edit.piece);
     case 'addRows':
       return addRows(build, edit.step, edit.rows);
     case 'addAccent':

@@ -35,6 +35,25 @@ const replace = (build: BuildDocument, changed: Step): BuildDocument => ({
   steps: build.steps.map((step) => (step.id === changed.id ? changed : step)),
 });
 
+/** Pieces that a glue-up could lay and does not: slices cut as spares, strips left beside the lay-up. */
+export function sparesOf(build: BuildDocument, glue: GlueStep): string[] {
+  const slice = sliceBefore(build, glue);
+  const all = slice ? sliceIds(build, slice) : (assemblyOf(build, glue.id)?.slots.map(({ id }) => id) ?? []);
+  const laid = new Set(glue.parts?.map(({ piece }) => piece) ?? all);
+  const spoilt = new Set(slice?.spoilt);
+  return all.filter((id) => !laid.has(id) && !spoilt.has(id));
+}
+
+/** Puts a spare in a part's place, turned as the part was; the part becomes the spare. */
+export function swapSpare(build: BuildDocument, glueId: string, piece: string): BuildDocument {
+  const glue = build.steps.find(({ id }) => id === glueId);
+  if (glue?.kind !== 'glue' || !glue.parts) return build;
+  const [spare] = sparesOf(build, glue);
+  if (!spare) return build;
+  const parts = glue.parts.map((part) => (part.piece === piece ? { ...part, piece: spare } : part));
+  return replace(build, { ...glue, parts });
+}
+
 /**
  * Lays so many more rows into a glue-up of slices: spare slices first, then more are cut from every blank. Spoilt ones
  * leave the lay-up. Rules go on over the new rows. Changes nothing where the step lays no slices.

@@ -1,12 +1,27 @@
-import type { Finding, Fix, Step } from '../build';
+import type { Finding, Fix, GlueStep, Step, TrimStep } from '../build';
 import { assemblyOf, ripOf, userOf, makerOf } from '../build';
 import { AXIS_NAMES, extents, type Axis } from '../solid';
 import type { ReviewContext } from './review';
 
+/** Parts that are placed one by one rather than butted: they may differ, and need not end together. */
+const isPlaced = (step: GlueStep): boolean =>
+  step.parts?.some(({ place }) => place?.x !== undefined || place?.about !== undefined) ?? false;
+
+/** What a trim takes off the pattern's length: where one end loses more on purpose, twice the other. */
+const trimmed = ({ start, end, uneven }: TrimStep): number =>
+  uneven ? 2 * Math.min(start.mm, end.mm) : start.mm + end.mm;
+
 /** Neighbours of unequal thickness leave a step that has to be planed away. */
 export function thicknessSteps(step: Step, context: ReviewContext): Finding[] {
   const laid = context.timeline.steps.find(({ id }) => id === step.id)?.laid;
-  if (step.kind !== 'glue' || !laid) return [];
+  if (
+    step.kind !== 'glue' ||
+    !laid ||
+    isPlaced(step) ||
+    step.along === 'thickness' ||
+    step.rows?.across === 'thickness'
+  )
+    return [];
   const limit = context.build.shop.noticeableStep.mm;
   let worst = 0;
   let at = 0;
@@ -52,7 +67,8 @@ export function thicknessSteps(step: Step, context: ReviewContext): Finding[] {
 /** Strips of unequal length leave a ragged end. */
 export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
   const laid = context.timeline.steps.find(({ id }) => id === step.id)?.laid;
-  if (step.kind !== 'glue' || !laid) return [];
+  // Rows of different lengths and placed parts are not flush by themselves: the trim after them is.
+  if (step.kind !== 'glue' || !laid || step.rows || isPlaced(step)) return [];
   const axis: Axis = step.along === 'width' ? 0 : 1;
   const sizes = laid.map((part) => part.max[axis] - part.min[axis]);
   const ragged = Math.max(...sizes) - Math.min(...sizes);
@@ -89,6 +105,8 @@ export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
 /** Turning slices end for end makes a chequer only when the number of columns is even. */
 export function oddChequer(step: Step, context: ReviewContext): Finding[] {
   if (step.kind !== 'glue' || step.along !== 'length' || step.turns?.turn !== 'endForEnd') return [];
+  // Other patterns turn slices to other ends.
+  if (context.build.brief && context.build.brief.pattern !== 'endGrain') return [];
   const slice = upstreamSlice(step, context);
   const rip = slice && ripOf(context.build, makerOf(context.build, slice.inputs[0])?.id ?? '');
   const slots = rip && context.build.assemblies.find(({ id }) => id === rip.assembly)?.slots;
@@ -179,7 +197,7 @@ function rowsNeeded(step: Extract<Step, { kind: 'slice' }>, { build, timeline }:
   const block = timeline.steps.find(({ id }) => id === glue?.id);
   const aim = build.targets[0]?.length;
   if (!glue || !block?.laid || !aim?.value || aim.aim === 'free' || aim.aim === 'atMost') return [];
-  const trims = build.steps.reduce((sum, s) => sum + (s.kind === 'trim' ? s.start.mm + s.end.mm : 0), 0);
+  const trims = build.steps.reduce((sum, s) => sum + (s.kind === 'trim' ? trimmed(s) : 0), 0);
   const row = block.laid[0].max[0] - block.laid[0].min[0];
   const short = aim.value.mm + trims - block.greatest[0];
   if (short <= 1e-6) return [];

@@ -73,7 +73,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
         'A piece shorter than the distance between the rollers can tip, jam or be thrown back. The machine’s manual comes first.',
     });
   const thin = after.least[2];
-  if (thin < minThickness.mm)
+  if (thin < minThickness.mm - 1e-6)
     out.push({
       code: 'thinner-than-machine',
       step: step.id,

@@ -89,7 +89,7 @@ function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[
 
 /** Trims that take more from one side than the other move a centre strip off the centre. */
 export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
-  if (step.kind !== 'trim') return [];
+  if (step.kind !== 'trim' || step.uneven) return [];
   const out: Finding[] = [];
   for (const [a, b, axis, words] of [
     ['near', 'far', 1, 'edges'],

@@ -7,11 +7,14 @@ export function JobPicture({
   build,
   mmPerPx = 0,
   step,
+  view = 'face',
 }: {
   build: BuildDocument;
   mmPerPx?: number;
   /** The step to show it after; the last if missing. */
   step?: string;
+  /** From above, or from a corner where the layers show. */
+  view?: 'face' | 'turning';
 }) {
   const asker = useId();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -35,7 +38,7 @@ export function JobPicture({
     return askForPictures(
       asker,
       { build, step },
-      [{ view: 'face', within, leastPxMm: mmPerPx / density }],
+      [{ view, within, leastPxMm: mmPerPx / density }],
       (rows) => {
         if (!canvas.current) return;
         const { style } = canvas.current;
@@ -44,10 +47,16 @@ export function JobPicture({
         paintRows(canvas.current, rows);
       },
     );
-  }, [asker, build, room, mmPerPx, step]);
+  }, [asker, build, room, mmPerPx, step, view]);
   return (
     <div ref={box} className="flex h-full w-full items-center justify-center">
-      <canvas ref={canvas} aria-hidden width="0" height="0" className="shadow-[0_1px_3px_rgb(0_0_0/0.25)]" />
+      <canvas
+        ref={canvas}
+        aria-hidden
+        width="0"
+        height="0"
+        className={view === 'face' ? 'shadow-[0_1px_3px_rgb(0_0_0/0.25)]' : ''}
+      />
     </div>
   );
 }

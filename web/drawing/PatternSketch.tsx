@@ -91,8 +91,8 @@ export const PatternSketch = ({ id }: { id: PatternId }) => (
   <svg
     aria-hidden
     viewBox={`0 0 ${W} ${H}`}
-    width={W}
-    height={H}
+    width={56}
+    height={28}
     className="stroke-graphite overflow-hidden"
     strokeWidth="0.8"
   >

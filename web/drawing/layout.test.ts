@@ -71,6 +71,7 @@ describe('what can be done to a piece', () => {
       'End for end',
       'Roll over',
       'Duplicate',
+      'Lock',
       'Remove',
       'Move down',
     ]);
@@ -79,6 +80,9 @@ describe('what can be done to a piece', () => {
   it('a slice does the opposite of its rule; other steps offer nothing', () => {
     expect(pieceActions(demoJobs[4], step('glue-block'), 'slice.3')).toMatchObject([
       { name: 'End for end', edit: { do: 'flipSlice', part: 3 } },
+    ]);
+    expect(pieceActions(demoJobs[4], step('slice'), 'slice.3')).toMatchObject([
+      { name: 'Spoilt', key: 'x', edit: { do: 'spoil', step: 'slice', piece: 'slice.3' } },
     ]);
     expect(pieceActions(demoJobs[4], step('trim'), 'slice.3')).toEqual([]);
     expect(pieceActions(demoJobs[4], step('glue'), 'nobody')).toEqual([]);

@@ -1,9 +1,9 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import * as yup from 'yup';
-import { patternOf, type Brief } from '../../core/build';
+import { PATTERNS, patternOf, type Brief } from '../../core/build';
 import type { ShopSnapshot } from '../../core/kit';
 import { problemText, useKitQuery, useNewJobMutation } from '../app/api';
 import { useDisplay } from '../app/display';
@@ -37,7 +37,9 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
   const display = useDisplay();
   const navigate = useNavigate();
   const [newJob, sending] = useNewJobMutation();
-  const [brief, setBrief] = useState<Brief>(() => startingBrief('panel', shop));
+  const [search] = useSearchParams();
+  const asked = PATTERNS.find(({ id }) => id === search.get('pattern'))?.id ?? 'panel';
+  const [brief, setBrief] = useState<Brief>(() => startingBrief(asked, shop));
   const {
     control,
     register,
@@ -46,7 +48,7 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
     formState: { errors, dirtyFields },
   } = useForm<About>({
     resolver: yupResolver(schema) as never,
-    defaultValues: { name: 'New edge-glued panel', use: '' },
+    defaultValues: { name: `New ${patternOf(asked).name.toLowerCase()}`, use: '' },
     mode: 'onChange',
   });
   const about = useWatch({ control });
@@ -69,7 +71,12 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
         className="sheet flex w-[430px] shrink-0 flex-col gap-3 p-5"
         noValidate
       >
-        <h1 className="text-[20px] font-semibold">New job</h1>
+        <div className="flex items-baseline justify-between">
+          <h1 className="text-[20px] font-semibold">New job</h1>
+          <Link className="text-chalk text-[14px] underline" to="/patterns">
+            All patterns as wood
+          </Link>
+        </div>
         <PatternPicker
           value={brief.pattern}
           onChange={(pattern) => {

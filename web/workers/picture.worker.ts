@@ -1,5 +1,6 @@
 import { boardBlank, run, type BoardStock, type BuildDocument, type Timeline } from '../../core/build';
 import {
+  cameraAt,
   layOut,
   scanScene,
   shadeRows,
@@ -15,7 +16,7 @@ import {
 export type ViewWish =
   | { view: View; pxMm: number }
   | { view: 'turning'; camera: Camera; frame: Frame; pxMm: number; oiled: boolean }
-  | { view: View; within: { width: number; height: number }; leastPxMm: number };
+  | { view: View | 'turning'; within: { width: number; height: number }; leastPxMm: number };
 
 /** What is drawn: a job at one of its steps, or a board as it lies on the rack. */
 export type PictureSubject = { build: BuildDocument; step: string | undefined } | { board: BoardStock };
@@ -109,10 +110,14 @@ async function shade(
   }
 }
 
+/** A piece seen from a corner, where no eye of its own is wished for. */
+const CORNER = cameraAt(28, 30);
+const eyeOf = (view: View | 'turning'): View | Camera => (view === 'turning' ? CORNER : view);
+
 /** The size of a pixel that a wish comes to. */
 function pixelOf(wish: ViewWish, scene: Scene): number {
   if ('pxMm' in wish) return wish.pxMm;
-  const frame = viewFrame(scene, wish.view);
+  const frame = viewFrame(scene, eyeOf(wish.view));
   return Math.max(
     wish.leastPxMm,
     (frame.right - frame.left) / wish.within.width,
@@ -134,7 +139,7 @@ async function draw(request: PictureWish): Promise<void> {
   const scan = (wish: ViewWish, pxMm: number): Scan =>
     'camera' in wish
       ? { ...scanScene(scene, wish.camera, pxMm, wish.frame), oiled: wish.oiled }
-      : scanScene(scene, wish.view, pxMm);
+      : scanScene(scene, eyeOf(wish.view), pxMm);
   for (const { wish, pxMm } of views) await shade(request, wish.view, scan(wish, pxMm * 2), 1, 2, false);
   for (const { wish, pxMm } of views) {
     if (cancelled(request)) return;

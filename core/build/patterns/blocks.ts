@@ -201,7 +201,10 @@ export const blocks: Pattern = {
     const flat = flattenBlockStage(draft, output, [...size, slice], thickness);
     trimStage(draft, flat, [long, wide], [length, width]);
     const trim = draft.build.steps.at(-1);
-    if (trim?.kind === 'trim') trim.end = { mm: trim.end.mm + size[0] - long };
+    if (trim?.kind === 'trim' && size[0] > long) {
+      trim.end = { mm: trim.end.mm + size[0] - long };
+      trim.uneven = true;
+    }
     return finish(draft, [length, width, thickness]);
   },
 };

@@ -190,6 +190,7 @@ function squared(draft: Draft, input: string, wall: Wall, { long, wide, shift, o
     inputs: [input],
     output: 'piece',
     cutter: draft.brief.trimWith,
+    ...(outside > 0 || over > 0 ? { uneven: true } : {}),
     // Standing on end, the under side of the panel comes to lie at the start of the length.
     start: { mm: Math.max(0, along) / 2 + outside },
     end: half(Math.max(0, along)),

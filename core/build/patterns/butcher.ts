@@ -15,8 +15,8 @@ export const butcher: Pattern = {
   moduleLabel: 'Row width, about',
   endGrain: false,
   measures: [
-    { key: 'shortest', label: 'Shortest piece', kind: 'length', fallback: 8 * INCH },
-    { key: 'longest', label: 'Longest piece', kind: 'length', fallback: 22 * INCH },
+    { key: 'shortest', label: 'Shortest piece', kind: 'length', fallback: 12 * INCH },
+    { key: 'longest', label: 'Longest piece', kind: 'length', fallback: 24 * INCH },
     { key: 'apart', label: 'End joints apart, at least', kind: 'length', fallback: 4 * INCH },
     { key: 'seed', label: 'Draw', kind: 'count', fallback: 1, least: 1, most: 999 },
   ],

@@ -101,7 +101,10 @@ export const mosaic: Pattern = {
     const done = flattenBlockStage(draft, 'block', [...size, slice], thickness);
     trimStage(draft, done, size, [length, width]);
     const trim = draft.build.steps.at(-1);
-    if (trim?.kind === 'trim') trim.far = { mm: trim.far.mm + widest - narrowest };
+    if (trim?.kind === 'trim' && widest > narrowest) {
+      trim.far = { mm: trim.far.mm + widest - narrowest };
+      trim.uneven = true;
+    }
     return finish(draft, [length, width, thickness]);
   },
 };

@@ -63,7 +63,8 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
   const width = strips.reduce((sum, mm) => sum + mm, 0);
   const glued = settable(shop, plan.flat + a.flattenPanel.mm);
   const rough = settable(shop, glued + 2 * a.millFace.mm);
-  const length = settable(shop, plan.length);
+  // What is shorter than the planer's rollers are apart is not put through it: the rest is cut off later.
+  const length = settable(shop, Math.max(plan.length, millMachine(shop).minLength.mm));
   const prefix = tag ? `${tag}-` : '';
   build.assemblies.push({
     id: id('lay-up', tag),
@@ -114,7 +115,8 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
       kind: 'flatten',
       inputs: [output],
       output: id('flat', tag),
-      machine: panelMachine(draft, [length, width, glued]),
+      // A machine must reach down to what is left, not only take what comes.
+      machine: panelMachine(draft, [length, width, plan.flat]),
       top: half(glued - plan.flat),
       bottom: half(glued - plan.flat),
     });

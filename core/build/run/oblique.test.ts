@@ -169,6 +169,23 @@ describe('resawing and outlines', () => {
   });
 });
 
+describe('strips that ask for care', () => {
+  const codes = (width: number, length = 500) =>
+    run(build([slot('s1', length, width, 25)], [])).problems.map(({ code }) => code);
+  it('thin ones carry a caution with the number, kerf-thin ones another, usual ones none', () => {
+    expect(codes(2)).toEqual(['kerf-thicker-than-strip']);
+    expect(codes(3.175)).toEqual([]);
+    const sawn = build([slot('s1', 500, 3, 25)], []);
+    sawn.steps = sawn.steps.map((step) => ({ ...step, saw: 'bandsaw' }) as Step);
+    expect(run(sawn).problems).toMatchObject([{ code: 'thin-strip', numbers: { width: 3 } }]);
+    expect(run(sawn).problems[0].caution).toMatch(/manual comes first/);
+  });
+  it('longer than boards are sold', () => {
+    expect(codes(50, 4876)).toEqual([]);
+    expect(codes(50, 5000)).toEqual(['longer-than-boards']);
+  });
+});
+
 describe('rows, shifts, blanks and places', () => {
   const six = Array.from({ length: 6 }, (_, i) => slot(`s${i + 1}`, 100, 50, 20));
   const glue = (change: Partial<GlueStep>): GlueStep => ({ ...GLUE, along: 'length', ...change });

@@ -92,6 +92,11 @@ export function runRip(step: RipStep, context: RunContext): Outcome {
   return { pieces, lost, woodInMm3 };
 }
 
+/** Strips thinner than this are not ripped between blade and fence, 1/8 in; common practice. */
+const THIN_RIP_MM = 3.175;
+/** The longest board usually sold, 16 ft; common practice. */
+const LONGEST_BOARD_MM = 4876.8;
+
 function checkSlot(step: RipStep, slot: Slot, index: number, saw: Saw, context: RunContext) {
   for (const name of ['length', 'width', 'thickness'] as const) {
     const mm = slot[name].mm;
@@ -128,6 +133,34 @@ function checkSlot(step: RipStep, slot: Slot, index: number, saw: Saw, context: 
       caution:
         'Very thin strips can be drawn into the blade slot: cut them on the far side of the blade against a stop, with a zero-clearance insert. The saw’s manual comes first.',
       fixes: thinnerSaws(step.id, saw, slot.width.mm, context),
+    });
+  else if (slot.width.mm < THIN_RIP_MM)
+    context.notes.push({
+      code: 'thin-strip',
+      step: step.id,
+      severity: 'note',
+      axis: 1,
+      message: [`Strip ${index + 1} is ripped to `, { mm: slot.width.mm }, ': a thin strip.'],
+      numbers: { width: slot.width.mm, thin: THIN_RIP_MM, strip: index + 1 },
+      caution:
+        'Rip it on the far side of the blade against a thin-strip stop, or plane a thicker one down on a carrier; a thin strip between blade and fence can be thrown back. The saw’s manual comes first.',
+      fixes: [],
+    });
+  if (slot.length.mm > LONGEST_BOARD_MM)
+    context.notes.push({
+      code: 'longer-than-boards',
+      step: step.id,
+      severity: 'warning',
+      axis: 0,
+      message: [
+        `Strip ${index + 1} is to be `,
+        { mm: slot.length.mm },
+        ' long; boards are seldom sold longer than ',
+        { mm: LONGEST_BOARD_MM },
+        '. Make it in two panels, or butt lengths end to end.',
+      ],
+      numbers: { length: slot.length.mm, longest: LONGEST_BOARD_MM, strip: index + 1 },
+      fixes: [],
     });
   return undefined;
 }

@@ -3,6 +3,10 @@ import { Window } from '../../parts/Window';
 const KEYS: readonly (readonly [string, string])[] = [
   ['E', 'turn the chosen strip or slice end for end'],
   ['R', 'roll it over'],
+  ['Q', 'a quarter turn, in a pattern that has them'],
+  ['L', 'lock the strip where it lies, or free it'],
+  ['S', 'swap a slice with a spare'],
+  ['X', 'a slice was spoilt, or is good after all'],
   ['D', 'duplicate the strip'],
   ['Del', 'remove the strip'],
   ['[  ]', 'move the strip up or down'],

@@ -1,4 +1,4 @@
-import type { BuildDocument, Edit, Step } from '../../../core/build';
+import { sparesOf, type BuildDocument, type Edit, type Step } from '../../../core/build';
 import { assemblyOf, glueOf } from '../../../core/build/graph';
 
 /** What can be done to the chosen strip or slice, each with its key. */
@@ -47,6 +47,19 @@ export function pieceActions(build: BuildDocument, step: Step, piece: string): P
         edit: { do: 'spoil', step: step.id, piece },
       },
     ];
+  const spare: PieceAction[] =
+    step.kind === 'glue' &&
+    step.parts?.some((part) => part.piece === piece) &&
+    sparesOf(build, step).length > 0
+      ? [
+          {
+            name: 'Swap with a spare',
+            key: 's',
+            keyLabel: 'S',
+            edit: { do: 'swapSpare', step: step.id, piece },
+          },
+        ]
+      : [];
   if (step.kind === 'glue' && step.turns) {
     const part = Number(piece.split('.').at(-1));
     const nth = step.parts ? step.parts.findIndex((p) => p.piece === piece) + 1 : part;
@@ -56,9 +69,10 @@ export function pieceActions(build: BuildDocument, step: Step, piece: string): P
           ...TURN_KEYS[step.turns.turn],
           edit: { do: 'flipSlice', step: step.id, part: nth },
         },
+        ...spare,
       ];
   }
-  return [];
+  return spare;
 }
 
 function moves(build: BuildDocument, glue: string, piece: string): PieceAction[] {

@@ -1,0 +1,54 @@
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { PATTERNS, type Pattern } from '../../core/build';
+import type { ShopSnapshot } from '../../core/kit';
+import { problemText, useKitQuery } from '../app/api';
+import { JobPicture } from '../drawing/JobPicture';
+import { planFor, startingBrief } from './brief/brief';
+
+/** Every pattern as it comes out of this shop to begin with; each begins a job. */
+export function Patterns() {
+  const { data: kit, error } = useKitQuery();
+  if (error !== undefined)
+    return (
+      <p role="alert" className="text-red p-8">
+        {problemText(error)}
+      </p>
+    );
+  if (!kit) return <p className="text-graphite p-8">Reading the kit …</p>;
+  return (
+    <main className="mx-auto max-w-[1240px] px-5 py-3">
+      <h1 className="pb-2 text-[20px] font-semibold">Patterns</h1>
+      <ul className="grid grid-cols-6 gap-x-4 gap-y-3">
+        {PATTERNS.filter(({ id }) => id !== 'ownRule').map((pattern) => (
+          <Entry key={pattern.id} pattern={pattern} shop={kit.shop} />
+        ))}
+      </ul>
+    </main>
+  );
+}
+
+function Entry({ pattern, shop }: { pattern: Pattern; shop: ShopSnapshot }) {
+  const plan = useMemo(
+    () => planFor(startingBrief(pattern.id, shop), shop, { name: pattern.name, use: '' }),
+    [pattern, shop],
+  );
+  return (
+    <li>
+      <Link
+        to={`/jobs/new?pattern=${pattern.id}`}
+        title={pattern.about}
+        className="hover:text-chalk flex flex-col gap-1 text-[14px] font-medium"
+      >
+        <span className="block h-[178px]">
+          {plan.build ? (
+            <JobPicture build={plan.build} view={pattern.group === 'Layers' ? 'turning' : 'face'} />
+          ) : (
+            <span className="text-graphite text-[13px] font-normal">{plan.reason}</span>
+          )}
+        </span>
+        {pattern.name}
+      </Link>
+    </li>
+  );
+}
