@@ -1,5 +1,13 @@
-import type { BoardStock, BreakdownSettings, Edit, StripSource, TakenPlace } from '../build';
-import type { Demand } from './demand';
+import type {
+  BoardStock,
+  BreakdownSettings,
+  BuildDocument,
+  Edit,
+  Slot,
+  StripSource,
+  TakenPlace,
+} from '../build';
+import { settingsOf, type Demand } from './demand';
 import type { Problem } from './problem';
 import type { Answer } from './answer';
 
@@ -63,3 +71,36 @@ export function answerEdit(
     });
   return { do: 'useBoards', boards, strips, breakdown: settings };
 }
+
+/** Boards of the rack that are large enough for a strip and not cut up for this job already. */
+export const boardsForStrip = (
+  build: BuildDocument,
+  slot: Slot,
+  rack: readonly BoardStock[],
+): BoardStock[] => {
+  const cut = new Set(
+    build.assemblies.flatMap(({ slots }) =>
+      slots.flatMap(({ strip }) => (strip?.at ? (strip.board ?? []) : [])),
+    ),
+  );
+  return rack.filter(
+    (board) =>
+      !cut.has(board.id) &&
+      !build.boards.some(({ id }) => id === board.id) &&
+      (['length', 'width', 'thickness'] as const).every((name) => board[name].mm >= slot[name].mm),
+  );
+};
+
+/** The edit that puts wood from a board of the rack in a strip's place: the strip takes on its species. */
+export const stripFromBoard = (build: BuildDocument, slot: Slot, board: BoardStock): Edit => ({
+  do: 'many',
+  edits: [
+    {
+      do: 'useBoards',
+      boards: [snapshot(board)],
+      strips: { [slot.id]: { board: board.id } },
+      breakdown: settingsOf(build),
+    },
+    { do: 'setSlots', slots: [slot.id], change: { species: board.species } },
+  ],
+});

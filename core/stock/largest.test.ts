@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applyEdit, fit, fromPanel, run, type BoardStock, type Brief } from '../build';
 import { defaultShop, typed } from '../kit';
-import { largestFrom } from '.';
+import { boardsForStrip, largestFrom, stripFromBoard } from '.';
 
 const shop = { ...defaultShop('largest'), settingStep: { mm: 1 } };
 const brief: Brief = {
@@ -53,6 +53,22 @@ describe('the largest piece a rack gives', () => {
       largestFrom(plan(), [board(1, 900, 185), board(2, 900, 185), board(3, 900, 185)], 1).sizeMm ?? 0;
     expect(three).toBeGreaterThan(two);
   }, 60_000);
+});
+
+describe('a strip of another board in a strip’s place', () => {
+  it('offers boards that are large enough, and the strip takes on its wood', () => {
+    const build = plan();
+    const [slot] = build.assemblies[0].slots;
+    const rack = [board(1, 500, 185), board(2, 900, 185), { ...board(3, 900, 185), species: 'walnut_black' }];
+    expect(boardsForStrip(build, slot, rack).map(({ id }) => id)).toEqual(['b2', 'b3']);
+    const next = applyEdit(build, stripFromBoard(build, slot, { ...rack[2], colour: '#553311' }));
+    expect(next.assemblies[0].slots[0]).toMatchObject({ species: 'walnut_black', strip: { board: 'b3' } });
+    expect(next.boards).toMatchObject([{ id: 'b3', colour: '#553311' }]);
+    const cell = run(next).steps[0].pieces[0].blank.cells[0];
+    expect(cell.origin).toMatchObject({ board: 'b3', species: 'walnut_black' });
+    expect(cell.origin.tone).toBeDefined();
+    expect(boardsForStrip(next, slot, rack).map(({ id }) => id)).toEqual(['b2']);
+  });
 });
 
 describe('a panel on hand', () => {

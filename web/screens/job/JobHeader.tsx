@@ -174,8 +174,14 @@ export function JobHeader({ build }: { build: BuildDocument }) {
             <Trees size={15} aria-hidden /> Wood
           </Link>
         )}
-        <button type="button" className="action" onClick={() => exportJob(build)}>
-          <Download size={15} aria-hidden /> Export
+        <button
+          type="button"
+          className="action px-2"
+          aria-label="Export"
+          title="Export the job as a file"
+          onClick={() => exportJob(build)}
+        >
+          <Download size={16} />
         </button>
         <button
           type="button"

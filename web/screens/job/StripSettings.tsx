@@ -1,6 +1,8 @@
 import { assemblyOf, glueOf, type BuildDocument, type Slot, type Step } from '../../../core/build';
 import type { StepOutlook } from '../../../core/review';
 import { speciesName, SPECIES } from '../../../core/wood/species';
+import { boardsForStrip, stripFromBoard } from '../../../core/stock';
+import { useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -51,6 +53,13 @@ function OneStrip({ build, step, slot, nth }: { build: BuildDocument; step: Step
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const settle = useSettle();
+  const { data: rack } = useBoardsQuery();
+  const job = useAppSelector((state) => state.job.id) ?? '';
+  const onRack = boardsForStrip(
+    build,
+    slot,
+    (rack ?? []).filter(({ reserved }) => !reserved || reserved.job === job),
+  );
   const board = slot.strip?.board && build.boards.find(({ id }) => id === slot.strip?.board);
   const change = (part: Partial<Omit<Slot, 'id'>>, mark?: string) =>
     edit({ do: 'setSlot', step: step.id, piece: slot.id, change: part }, mark && `${slot.id}.${mark}`);
@@ -114,26 +123,29 @@ function OneStrip({ build, step, slot, nth }: { build: BuildDocument; step: Step
           />
         </div>
       )}
-      {build.boards.length > 0 && (
+      {build.boards.length + onRack.length > 0 && (
         <Choice
           label="From board"
           value={slot.strip?.board ?? 'none'}
-          onChange={(next) =>
-            change(
+          onChange={(next) => {
+            const other = onRack.find(({ id }) => id === next);
+            if (other) return edit(stripFromBoard(build, slot, other));
+            return change(
               next === 'none'
                 ? { strip: {} }
                 : {
                     strip: { board: next },
                     species: build.boards.find(({ id }) => id === next)?.species ?? slot.species,
                   },
-            )
-          }
+            );
+          }}
           options={[
             { value: 'none', label: 'not yet chosen' },
             ...build.boards.map((b) => ({
               value: b.id,
               label: `Board ${b.label}, ${speciesName(b.species)}`,
             })),
+            ...onRack.map((b) => ({ value: b.id, label: `Rack ${b.label}, ${speciesName(b.species)}` })),
           ]}
         />
       )}
