@@ -1,16 +1,9 @@
-import type { ReactNode } from 'react';
+import { Children, type ReactNode } from 'react';
 import type { PatternId } from '../../core/build';
 
 const [W, H] = [72, 36];
 const box = (x: number, y: number, w: number, h: number, dark = false) => (
-  <rect
-    key={`${x} ${y}`}
-    x={x}
-    y={y}
-    width={w}
-    height={h}
-    className={dark ? 'fill-graphite/70' : 'fill-none'}
-  />
+  <rect x={x} y={y} width={w} height={h} className={dark ? 'fill-graphite/70' : 'fill-none'} />
 );
 const grid = (columns: number, rows: number, dark: (c: number, r: number) => boolean) =>
   Array.from({ length: rows * columns }, (_, i) => {
@@ -21,9 +14,7 @@ const stripes = (heights: readonly number[]) => {
   let at = 0;
   return heights.map((h, i) => box(0, (at += h) - h, W, h, i % 2 === 1));
 };
-const path = (d: string, dark = false) => (
-  <path key={d} d={d} className={dark ? 'fill-graphite/70' : 'fill-none'} />
-);
+const path = (d: string, dark = false) => <path d={d} className={dark ? 'fill-graphite/70' : 'fill-none'} />;
 const zigzag = (x: number, dark: boolean) => path(`M${x} 0l12 18l-12 18h8l12-18l-12-18z`, dark);
 
 /** Every pattern in a few pencil lines. */
@@ -96,7 +87,7 @@ export const PatternSketch = ({ id }: { id: PatternId }) => (
     className="stroke-graphite overflow-hidden"
     strokeWidth="0.8"
   >
-    {SKETCHES[id]}
+    {Children.toArray(SKETCHES[id])}
     <rect x="0.4" y="0.4" width={W - 0.8} height={H - 0.8} fill="none" />
   </svg>
 );
