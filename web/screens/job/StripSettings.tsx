@@ -110,7 +110,7 @@ function OneStrip({ build, step, slot, nth }: { build: BuildDocument; step: Step
             }
           />
           <Choice
-            label="Sapwood"
+            label="Sap on"
             value={slot.sapEdge ?? 'unknown'}
             options={[
               { value: 'unknown', label: 'not looked at' },
