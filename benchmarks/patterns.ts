@@ -1,4 +1,4 @@
-import { fit, PATTERNS, run, type Brief, type BuildDocument } from '../core/build';
+import { fit, PATTERNS, run, startingBrief, type Brief, type BuildDocument } from '../core/build';
 import { defaultShop, typed } from '../core/kit';
 import { layUpOf, propose } from '../core/glueup';
 import { quietMs, type Row } from './timing';
@@ -9,25 +9,7 @@ const shop = {
 };
 
 const plan = (pattern: (typeof PATTERNS)[number], change: Partial<Brief> = {}): BuildDocument =>
-  fit(
-    {
-      pattern: pattern.id,
-      length: { aim: 'fixed', value: typed(pattern.start.length) },
-      width: { aim: 'fixed', value: typed(pattern.start.width) },
-      thickness: { aim: 'fixed', value: typed(pattern.start.thickness) },
-      woods: pattern.start.woods,
-      module: typed(pattern.start.module),
-      saw: 'table-full',
-      flattenWith: 'planer',
-      trimWith: { saw: 'table-full' },
-      chequer: true,
-      extraSlices: 0,
-      sections: 0,
-      ...change,
-    },
-    shop,
-    { name: pattern.id, use: '' },
-  );
+  fit(startingBrief(pattern.id, shop, change), shop, { name: pattern.id, use: '' });
 
 /** Finished pieces of wood. */
 const cells = (build: BuildDocument): number =>

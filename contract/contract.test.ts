@@ -1,8 +1,8 @@
 import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fit, PATTERNS, run } from '../core/build';
-import { defaultShop, typed } from '../core/kit';
+import { fit, PATTERNS, run, startingBrief } from '../core/build';
+import { defaultShop } from '../core/kit';
 import { predict } from '../core/exchange';
 import { demoJobs } from '../demo/jobs';
 import { checkBuild, readJobFile } from './build';
@@ -41,34 +41,15 @@ describe('the job file', () => {
       layUps,
       practice: { rings: 'alternate' as const, first: 'planing' as const },
     };
-    for (const { id, start, measures } of PATTERNS) {
-      const size = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
+    for (const { id, measures } of PATTERNS) {
       const given = Object.fromEntries(
         measures.map(({ key, kind, fallback }) => [
           key,
           kind === 'length' ? { mm: Number(fallback) } : fallback,
         ]),
       );
-      const build = fit(
-        {
-          pattern: id,
-          length: size(start.length),
-          width: size(start.width),
-          thickness: size(start.thickness),
-          woods: start.woods,
-          module: typed(start.module),
-          saw: 'table-full',
-          flattenWith: 'planer',
-          trimWith: { saw: 'table-full' },
-          chequer: true,
-          extraSlices: 0,
-          sections: 0,
-          quantity: 1,
-          measures: given,
-        },
-        shop,
-        { name: id, use: '' },
-      );
+      const brief = startingBrief(id, shop, { quantity: 1, measures: given });
+      const build = fit(brief, shop, { name: id, use: '' });
       const sent = JSON.parse(JSON.stringify(build));
       const checked = checkBuild(sent);
       expect(checked, id).toMatchObject({ ok: true, build: sent });

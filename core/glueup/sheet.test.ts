@@ -1,32 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { fit, PATTERNS, run, type Brief } from '../build';
-import { defaultShop, typed } from '../kit';
+import { fit, PATTERNS, run, startingBrief } from '../build';
+import { defaultShop } from '../kit';
 import { assemblySheets, scaleFor } from '.';
 
 const shop = {
   ...defaultShop('sheets'),
   layUps: [{ id: 'r', name: 'r', strips: [{ species: 'maple_sugar', share: 1 }] }],
 };
-const plan = (pattern: (typeof PATTERNS)[number], change: Partial<Brief> = {}) =>
-  fit(
-    {
-      pattern: pattern.id,
-      length: { aim: 'fixed', value: typed(pattern.start.length) },
-      width: { aim: 'fixed', value: typed(pattern.start.width) },
-      thickness: { aim: 'fixed', value: typed(pattern.start.thickness) },
-      woods: pattern.start.woods,
-      module: typed(pattern.start.module),
-      saw: 'table-full',
-      flattenWith: 'planer',
-      trimWith: { saw: 'table-full' },
-      chequer: true,
-      extraSlices: 0,
-      sections: 0,
-      ...change,
-    },
-    shop,
-    { name: pattern.name, use: '' },
-  );
+const plan = (pattern: (typeof PATTERNS)[number]) =>
+  fit(startingBrief(pattern.id, shop), shop, { name: pattern.name, use: '' });
 const area = (points: readonly (readonly [number, number])[]) =>
   Math.abs(
     points.reduce(

@@ -1,23 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, fit, run, type Brief, type BuildDocument, type Edit, type Finding } from '../build';
+import {
+  applyEdit,
+  fit,
+  run,
+  startingBrief,
+  type Brief,
+  type BuildDocument,
+  type Edit,
+  type Finding,
+} from '../build';
 import { defaultShop, typed } from '../kit';
 import { compareTarget, review } from '.';
 
 const shop = defaultShop('ways');
-const brief: Brief = {
-  pattern: 'endGrain',
-  length: { aim: 'fixed', value: typed('15') },
-  width: { aim: 'fixed', value: typed('10') },
-  thickness: { aim: 'fixed', value: typed('1 5/8') },
-  woods: ['walnut_black', 'maple_sugar'],
-  module: typed('1 1/4'),
-  saw: 'table-full',
-  flattenWith: 'planer',
-  trimWith: { saw: 'table-full' },
-  chequer: true,
-  extraSlices: 0,
-  sections: 0,
-};
+const brief = startingBrief('endGrain', shop);
 const plan = (change: Partial<Brief> = {}) => fit({ ...brief, ...change }, shop, { name: 'ways', use: '' });
 const found = (build: BuildDocument): Finding[] => review(build, run(build));
 const of = (build: BuildDocument, code: string) => found(build).find((finding) => finding.code === code);

@@ -3,11 +3,11 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import * as yup from 'yup';
-import { PATTERNS, patternOf, type Brief } from '../../core/build';
+import { PATTERNS, patternOf, startingBrief, type Brief } from '../../core/build';
 import type { ShopSnapshot } from '../../core/kit';
 import { problemText, useKitQuery, useNewJobMutation } from '../app/api';
 import { useDisplay } from '../app/display';
-import { planFor, startingBrief } from './brief/brief';
+import { planFor } from './brief/brief';
 import { BriefFields } from './brief/BriefFields';
 import { PatternPicker } from './brief/PatternPicker';
 import { PlanView } from './PlanView';
@@ -80,7 +80,8 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
         <PatternPicker
           value={brief.pattern}
           onChange={(pattern) => {
-            setBrief(startingBrief(pattern, shop, brief));
+            const { saw, flattenWith, trimWith } = brief;
+            setBrief(startingBrief(pattern, shop, { saw, flattenWith, trimWith }));
             if (!dirtyFields.name) setValue('name', `New ${patternOf(pattern).name.toLowerCase()}`);
           }}
         />

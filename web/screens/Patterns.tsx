@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { PATTERNS, type Pattern } from '../../core/build';
+import { PATTERNS, startingBrief, type Pattern } from '../../core/build';
 import type { ShopSnapshot } from '../../core/kit';
 import { problemText, useKitQuery } from '../app/api';
 import { JobPicture } from '../drawing/JobPicture';
-import { planFor, startingBrief } from './brief/brief';
+import { planFor } from './brief/brief';
 
 /** Every pattern as it comes out of this shop to begin with; each begins a job. */
 export function Patterns() {

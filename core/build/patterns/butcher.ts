@@ -1,9 +1,9 @@
 import { INCH } from '../../units';
-import { half, millMachine, requirePositive, settable, slot } from './parts';
+import { half, requirePositive, settable, slot } from './parts';
 import { lengthOf, numberOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { staggeredRows } from './staggered';
-import { draftOf, finish, panelMachine, trimStage } from './stages';
+import { draftOf, finish, panelMachine, trimStage, ripAndMill } from './stages';
 
 /** Butcher block of random lengths: rows of strips butted end to end, the end joints of neighbours kept apart. */
 export const butcher: Pattern = {
@@ -42,36 +42,17 @@ export const butcher: Pattern = {
     const across = count * (rip - 2 * a.millEdge.mm);
     const glued = settable(shop, thickness + a.flattenPanel.mm);
     const rough = settable(shop, glued + 2 * a.millFace.mm);
-    let nth = 0;
-    draft.build.assemblies.push({
-      id: 'lay-up',
+    const milled = ripAndMill(draft, {
+      tag: '',
       name: 'Lay-up',
-      repeat: 1,
-      slots: rows.flat().map((mm, i) => slot(`strip-${++nth}`, woodOf(order, i), mm, rip, rough)),
+      slots: rows.flat().map((mm, i) => slot(`strip-${i + 1}`, woodOf(order, i), mm, rip, rough)),
+      dressed: glued,
     });
     draft.build.steps.push(
       {
-        id: 'rip',
-        kind: 'rip',
-        inputs: [],
-        output: 'strips',
-        assembly: 'lay-up',
-        saw: draft.saw.id,
-        fence: 'shared',
-      },
-      {
-        id: 'mill',
-        kind: 'mill',
-        inputs: ['strips'],
-        output: 'milled',
-        machine: millMachine(shop).id,
-        face: half(rough - glued),
-        edge: a.millEdge,
-      },
-      {
         id: 'glue',
         kind: 'glue',
-        inputs: ['milled'],
+        inputs: [milled],
         output: 'panel',
         along: 'length',
         rows: { counts: rows.map((row) => row.length), across: 'width' },

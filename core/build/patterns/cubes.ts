@@ -1,6 +1,6 @@
 import { countNeeded, lengthText } from '../../units';
 import type { LaidPart } from '../document';
-import { CannotFit, half, millMachine, requirePositive, settable, slot } from './parts';
+import { CannotFit, requirePositive, settable, slot } from './parts';
 import type { Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import {
@@ -12,6 +12,7 @@ import {
   sliceStage,
   trimStage,
   type Draft,
+  ripAndMill,
 } from './stages';
 
 const ROOT3 = Math.sqrt(3);
@@ -37,45 +38,25 @@ function sticks(
   const rough = settable(shop, thickness + 2 * a.millFace.mm);
   // Between the slanted edges of the first and the last stick there is half a side more.
   const width = settable(shop, (count - 1) * pitch + 1.5 * side + 2 * a.millEdge.mm);
-  draft.build.assemblies.push({
-    id: `lay-up-${tag}`,
+  const milled = ripAndMill(draft, {
+    tag,
     name: `Sticks ${tag.toUpperCase()}`,
-    repeat: 1,
     slots: [slot(`board-${tag}`, wood, length, width, rough)],
+    dressed: thickness,
   });
-  draft.build.steps.push(
-    {
-      id: `rip-${tag}`,
-      kind: 'rip',
-      inputs: [],
-      output: `boards-${tag}`,
-      assembly: `lay-up-${tag}`,
-      saw: draft.saw.id,
-      fence: 'shared',
-    },
-    {
-      id: `mill-${tag}`,
-      kind: 'mill',
-      inputs: [`boards-${tag}`],
-      output: `milled-${tag}`,
-      machine: millMachine(shop).id,
-      face: half(rough - thickness),
-      edge: a.millEdge,
-    },
-    {
-      id: `sticks-${tag}`,
-      kind: 'oblique',
-      name: 'Rip with the blade at 60°',
-      inputs: [`milled-${tag}`],
-      output: `sticks-${tag}`,
-      saw: draft.saw.id,
-      tilt: 'ripBevel',
-      angleDegrees: 60,
-      head: { mm: 0 },
-      thickness: { mm: thickness },
-      count,
-    },
-  );
+  draft.build.steps.push({
+    id: `sticks-${tag}`,
+    kind: 'oblique',
+    name: 'Rip with the blade at 60°',
+    inputs: [milled],
+    output: `sticks-${tag}`,
+    saw: draft.saw.id,
+    tilt: 'ripBevel',
+    angleDegrees: 60,
+    head: { mm: 0 },
+    thickness: { mm: thickness },
+    count,
+  });
   return `sticks-${tag}`;
 }
 

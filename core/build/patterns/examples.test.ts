@@ -3,7 +3,16 @@ import { defaultShop, typed, type ShopSnapshot } from '../../kit';
 import { bounds, contacts, extents, type Cell } from '../../solid';
 import { INCH } from '../../units';
 import { fit, fromPanel, run, type Brief, type BuildDocument, type PatternId } from '..';
-import { bestStagger, chevronPanel, jointsOf, PATTERNS, patternOf, rhombus, staggerOf, stackFor } from '.';
+import {
+  bestStagger,
+  chevronPanel,
+  jointsOf,
+  PATTERNS,
+  rhombus,
+  staggerOf,
+  startingBrief,
+  stackFor,
+} from '.';
 
 const typedZero = typed('0');
 /** A shop that rounds nothing and trims a sixteenth with a plane. */
@@ -18,28 +27,11 @@ const exact: ShopSnapshot = {
   },
 };
 const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
-const plan = (pattern: PatternId, change: Partial<Brief>, shop: ShopSnapshot = exact): BuildDocument => {
-  const { start } = patternOf(pattern);
-  return fit(
-    {
-      pattern,
-      length: fixed(start.length),
-      width: fixed(start.width),
-      thickness: fixed(start.thickness),
-      woods: start.woods,
-      module: typed(start.module),
-      saw: 'table-full',
-      flattenWith: 'planer',
-      trimWith: { machine: 'hand' },
-      chequer: true,
-      extraSlices: 0,
-      sections: 0,
-      ...change,
-    },
-    shop,
-    { name: pattern, use: '' },
-  );
-};
+const plan = (pattern: PatternId, change: Partial<Brief>, shop: ShopSnapshot = exact): BuildDocument =>
+  fit(startingBrief(pattern, shop, { trimWith: { machine: 'hand' }, ...change }), shop, {
+    name: pattern,
+    use: '',
+  });
 const inches = (mm: number) => mm / INCH;
 const after = (build: BuildDocument, step: string) => {
   const found = run(build).steps.find(({ id }) => id === step);

@@ -1,9 +1,9 @@
 import { INCH, lengthText } from '../../units';
 import type { LaidPart } from '../document';
-import { CannotFit, half, millMachine, requirePositive, settable, slot } from './parts';
+import { CannotFit, half, requirePositive, settable, slot } from './parts';
 import { lengthOf, wordOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
-import { draftOf, finish, panelMachine, panelStage, trimStage } from './stages';
+import { draftOf, finish, panelMachine, panelStage, trimStage, ripAndMill } from './stages';
 
 /** A panel with a border: mitred, butted, or end caps alone. The review says where that goes against the grain. */
 export const framed: Pattern = {
@@ -75,32 +75,12 @@ export const framed: Pattern = {
     const outer = [field[0] + 2 * bar, sides ? field[1] + 2 * bar : squareWidth] as const;
     const lengths = corners === 'mitred' ? [outer[1], outer[0]] : [squareWidth, outer[0]];
     const pieces = ['end-1', 'end-2', ...(sides ? ['side-1', 'side-2'] : [])];
-    draft.build.assemblies.push({
-      id: 'lay-up-border',
+    const bars = ripAndMill(draft, {
+      tag: 'border',
       name: 'Border',
-      repeat: 1,
       slots: pieces.map((id, i) => slot(id, edge, lengths[i < 2 ? 0 : 1], rip, rough)),
+      dressed: glued,
     });
-    draft.build.steps.push(
-      {
-        id: 'rip-border',
-        kind: 'rip',
-        inputs: [],
-        output: 'bars',
-        assembly: 'lay-up-border',
-        saw: draft.saw.id,
-        fence: 'shared',
-      },
-      {
-        id: 'mill-border',
-        kind: 'mill',
-        inputs: ['bars'],
-        output: 'border',
-        machine: millMachine(shop).id,
-        face: half(rough - glued),
-        edge: a.millEdge,
-      },
-    );
     if (corners === 'mitred') {
       const place = (x: number, y: number, angleDegrees: number): LaidPart['place'] => ({
         x: { mm: x },
@@ -112,7 +92,7 @@ export const framed: Pattern = {
           id: 'mitre',
           kind: 'oblique',
           name: 'Mitre the border',
-          inputs: ['border'],
+          inputs: [bars],
           output: 'mitred',
           saw: draft.saw.id,
           tilt: 'mitre',
@@ -149,7 +129,7 @@ export const framed: Pattern = {
         id: 'glue-caps',
         kind: 'glue',
         name: 'Glue the end caps on',
-        inputs: [square, 'border'],
+        inputs: [square, bars],
         output: sides ? 'capped' : 'framed',
         along: 'length',
         parts: caps,
@@ -159,7 +139,7 @@ export const framed: Pattern = {
           id: 'glue-frame',
           kind: 'glue',
           name: 'Glue the sides on',
-          inputs: ['capped', 'border'],
+          inputs: ['capped', bars],
           output: 'framed',
           along: 'width',
           parts: [{ piece: 'side-1' }, { piece: 'capped' }, { piece: 'side-2' }],

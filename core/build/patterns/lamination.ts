@@ -1,10 +1,10 @@
 import { countNeeded, INCH, lengthText } from '../../units';
 import type { GlueStep, Step } from '../document';
-import { CannotFit, half, millMachine, requirePositive, settable, slot } from './parts';
+import { CannotFit, half, requirePositive, settable, slot } from './parts';
 import { lengthOf, numberOf, wordOf, type Order, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { staggeredRows } from './staggered';
-import { draftOf, finish, panelMachine, trimStage, type Draft } from './stages';
+import { draftOf, finish, panelMachine, trimStage, type Draft, ripAndMill } from './stages';
 
 /** A stack of dressed layers: how thick each is, how many, and what is left to dress. All mm. */
 export interface Stack {
@@ -56,34 +56,15 @@ export function laminate(
   );
   const dressed = sawn - 2 * a.millEdge.mm;
   const rough = settable(shop, stack.each + 2 * a.millFace.mm);
-  draft.build.assemblies.push({
-    id: 'lay-up',
+  ripAndMill(draft, {
+    tag: '',
     name: 'Layers',
-    repeat: 1,
     slots: rows
-      .flatMap((row, r) => row.map((mm, i) => ({ mm, wood: woodOf(order, r), i })))
+      .flatMap((row, r) => row.map((mm) => ({ mm, wood: woodOf(order, r) })))
       .map(({ mm, wood }, i) => slot(`layer-${i + 1}`, wood, mm, sawn, rough)),
+    dressed: stack.each,
   });
-  const steps: Step[] = [
-    {
-      id: 'rip',
-      kind: 'rip',
-      inputs: [],
-      output: 'boards',
-      assembly: 'lay-up',
-      saw: draft.saw.id,
-      fence: 'shared',
-    },
-    {
-      id: 'mill',
-      kind: 'mill',
-      inputs: ['boards'],
-      output: 'milled',
-      machine: millMachine(shop).id,
-      face: half(rough - stack.each),
-      edge: a.millEdge,
-    },
-  ];
+  const steps: Step[] = [];
   if (!face)
     steps.push({ id: 'on-edge', kind: 'turn', inputs: ['milled'], output: 'edges', turn: 'tipOnEdge' });
   const butted = rows.some((row) => row.length > 1);

@@ -1,9 +1,9 @@
 import { INCH } from '../../units';
 import type { LaidPart } from '../document';
-import { CannotFit, half, millMachine, settable, slot } from './parts';
+import { CannotFit, half, settable, slot } from './parts';
 import { numberOf, wordOf, type Pattern } from './pattern';
 import { sizesOf } from './sizes';
-import { draftOf, finish, panelMachine, trimStage } from './stages';
+import { draftOf, finish, panelMachine, trimStage, ripAndMill } from './stages';
 
 /** Leaves from one board: book (every other rolled), slip (all alike), four-way (rolled and turned about one point). */
 export const match: Pattern = {
@@ -45,11 +45,11 @@ export const match: Pattern = {
     const leaf = settable(shop, thickness + a.flattenPanel.mm);
     const milled = leaves * leaf + (leaves - 1) * resaw.kerf.mm;
     const rough = settable(shop, milled + 2 * a.millFace.mm);
-    draft.build.assemblies.push({
-      id: 'lay-up',
+    ripAndMill(draft, {
+      tag: '',
       name: 'Board to resaw',
-      repeat: 1,
       slots: [slot('board-1', brief.woods[0], leafLength, leafWidth, rough)],
+      dressed: milled,
     });
     const part = (n: number, turn: Partial<LaidPart>): LaidPart => ({ piece: `board-1.${n}`, ...turn });
     const parts =
@@ -64,24 +64,6 @@ export const match: Pattern = {
             part(i + 1, kind === 'book' && i % 2 ? { rollOver: true } : {}),
           );
     draft.build.steps.push(
-      {
-        id: 'rip',
-        kind: 'rip',
-        inputs: [],
-        output: 'boards',
-        assembly: 'lay-up',
-        saw: draft.saw.id,
-        fence: 'shared',
-      },
-      {
-        id: 'mill',
-        kind: 'mill',
-        inputs: ['boards'],
-        output: 'milled',
-        machine: millMachine(shop).id,
-        face: half(rough - milled),
-        edge: a.millEdge,
-      },
       { id: 'resaw', kind: 'resaw', inputs: ['milled'], output: 'leaves', saw: resaw.id, leaves },
       {
         id: 'glue',

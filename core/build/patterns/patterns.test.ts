@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { defaultShop, typed, type ShopSnapshot } from '../../kit';
-import { blankVolume, CAUSES, extents, lostTo, type Vec3 } from '../../solid';
+import { defaultShop, type ShopSnapshot } from '../../kit';
+import { blankVolume, CAUSES, extents, lostTo } from '../../solid';
 import { applyEdit, DIMENSIONS, fit, run, type Brief, type BuildDocument, type Timeline } from '..';
-import { PATTERNS, type Pattern } from '.';
+import { PATTERNS, startingBrief, type Pattern } from '.';
 import { CannotFit } from './parts';
 
 const inchShop = defaultShop('inch');
@@ -21,25 +21,12 @@ const rule = {
     { species: 'cherry_black', share: 0.3, endForEnd: true },
   ],
 };
-const start = (pattern: Pattern, shop: ShopSnapshot): Brief => ({
-  pattern: pattern.id,
-  length: { aim: 'fixed', value: typed(pattern.start.length) },
-  width: { aim: 'fixed', value: typed(pattern.start.width) },
-  thickness: { aim: 'fixed', value: typed(pattern.start.thickness) },
-  woods: pattern.start.woods,
-  module: typed(pattern.start.module),
-  saw: shop.saws[0].id,
-  flattenWith: 'planer',
-  trimWith: { saw: shop.saws[0].id },
-  chequer: true,
-  extraSlices: 0,
-  sections: 0,
-});
+const start = (pattern: Pattern, shop: ShopSnapshot): Brief => startingBrief(pattern.id, shop);
 const plan = (brief: Brief, shop: ShopSnapshot) =>
   fit(brief, { ...shop, layUps: [rule] }, { name: brief.pattern, use: '' });
 
 /** Everything a planned pattern promises when it is played forward. */
-export function checkForward(build: BuildDocument): Timeline {
+function checkForward(build: BuildDocument): Timeline {
   const timeline = run(build);
   expect(timeline.problems.filter(({ severity }) => severity !== 'note')).toEqual([]);
   const { finished } = timeline;
@@ -134,5 +121,3 @@ describe.each(PATTERNS.map((pattern) => [pattern.id, pattern] as const))('%s', (
       ).toThrow(CannotFit);
   });
 });
-
-export const sizeOf = (timeline: Timeline): Vec3 => timeline.finished?.greatest ?? [0, 0, 0];

@@ -1,7 +1,7 @@
 import { takesEndGrain, type Saw } from '../../kit';
 import { lengthText } from '../../units';
 import { blankLengthForSlices } from '../arithmetic';
-import type { GlueStep, Step, TrimStep } from '../document';
+import type { GlueStep, Slot, Step, TrimStep } from '../document';
 import { flatteners, machineTakes } from '../fit/machines';
 import { CannotFit, emptyBuild, half, millMachine, settable, slot, targetOf } from './parts';
 import type { Order } from './pattern';
@@ -53,30 +53,14 @@ export interface Made {
 
 const id = (name: string, tag: string) => (tag ? `${name}-${tag}` : name);
 
-/** Rip, mill, glue across the width, flatten. Strips are rounded up to the shop's step; so is the rough wood. */
-export function panelStage(draft: Draft, plan: PanelPlan): Made {
-  const { shop, build, brief } = draft;
-  const a = shop.allowances;
-  const { tag, copies = 1 } = plan;
-  const rips = plan.strips.map(({ mm }) => settable(shop, mm + 2 * a.millEdge.mm));
-  const strips = rips.map((rip) => rip - 2 * a.millEdge.mm);
-  const width = strips.reduce((sum, mm) => sum + mm, 0);
-  const glued = settable(shop, plan.flat + a.flattenPanel.mm);
-  const rough = settable(shop, glued + 2 * a.millFace.mm);
-  // What is shorter than the planer's rollers are apart is not put through it: the rest is cut off later.
-  const length = settable(shop, Math.max(plan.length, millMachine(shop).minLength.mm));
-  const prefix = tag ? `${tag}-` : '';
-  build.assemblies.push({
-    id: id('lay-up', tag),
-    name: plan.name,
-    repeat: 1,
-    slots: Array.from({ length: copies }, (_, c) =>
-      plan.strips.map(({ wood }, i) =>
-        slot(`${prefix}strip-${c * strips.length + i + 1}`, wood, length, rips[i], rough),
-      ),
-    ).flat(),
-  });
-  const steps: Step[] = [
+/** Rips strips from their boards and mills both faces to a thickness, mm; edges as the shop does. Gives the output. */
+export function ripAndMill(
+  draft: Draft,
+  { tag, name, slots, dressed }: { tag: string; name: string; slots: Slot[]; dressed: number },
+): string {
+  const { build, brief, shop } = draft;
+  build.assemblies.push({ id: id('lay-up', tag), name, repeat: 1, slots });
+  build.steps.push(
     {
       id: id('rip', tag),
       kind: 'rip',
@@ -92,11 +76,37 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
       inputs: [id('strips', tag)],
       output: id('milled', tag),
       machine: millMachine(shop).id,
-      face: half(rough - glued),
-      edge: a.millEdge,
+      face: half(slots[0].thickness.mm - dressed),
+      edge: shop.allowances.millEdge,
     },
-  ];
-  let output = id('milled', tag);
+  );
+  return id('milled', tag);
+}
+
+/** Rip, mill, glue across the width, flatten. Strips are rounded up to the shop's step; so is the rough wood. */
+export function panelStage(draft: Draft, plan: PanelPlan): Made {
+  const { shop, build } = draft;
+  const a = shop.allowances;
+  const { tag, copies = 1 } = plan;
+  const rips = plan.strips.map(({ mm }) => settable(shop, mm + 2 * a.millEdge.mm));
+  const strips = rips.map((rip) => rip - 2 * a.millEdge.mm);
+  const width = strips.reduce((sum, mm) => sum + mm, 0);
+  const glued = settable(shop, plan.flat + a.flattenPanel.mm);
+  const rough = settable(shop, glued + 2 * a.millFace.mm);
+  // What is shorter than the planer's rollers are apart is not put through it: the rest is cut off later.
+  const length = settable(shop, Math.max(plan.length, millMachine(shop).minLength.mm));
+  const prefix = tag ? `${tag}-` : '';
+  let output = ripAndMill(draft, {
+    tag,
+    name: plan.name,
+    slots: Array.from({ length: copies }, (_, c) =>
+      plan.strips.map(({ wood }, i) =>
+        slot(`${prefix}strip-${c * strips.length + i + 1}`, wood, length, rips[i], rough),
+      ),
+    ).flat(),
+    dressed: glued,
+  });
+  const steps: Step[] = [];
   if (strips.length > 1) {
     steps.push({
       id: id('glue', tag),

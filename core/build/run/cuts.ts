@@ -12,7 +12,7 @@ import {
   type Blank,
   type Ledger,
 } from '../../solid';
-import type { CrosscutStep, Cutter, SliceStep, TrimStep, TurnStep } from '../document';
+import type { CrosscutStep, Cutter, ObliqueStep, SliceStep, TrimStep, TurnStep } from '../document';
 import { settingErrors, type Errors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { isStopped, machineOf, sawOf, stopAt, type Outcome, type RunContext } from './context';
@@ -20,12 +20,10 @@ import { thinnerSaws } from './rip';
 import { checkRemoval, takeOff, type Removal } from './surface';
 
 /** Most slices one step may give: more is a slip of the finger. */
-export const MOST_SLICES = 2000;
+const MOST_SLICES = 2000;
 
-/** Slices every piece against a stop. The far end past the last slice is offcut. */
-export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
-  const saw = sawOf(step, step.saw, context);
-  if (isStopped(saw)) return saw;
+/** The finding that slices cannot be cut as set, whatever the piece; undefined where they can. */
+export function checkSlices(step: SliceStep | ObliqueStep) {
   const thickness = step.thickness.mm;
   if (!(thickness > 0 && Number.isFinite(thickness)) || !(step.head.mm >= 0))
     return stopAt(
@@ -41,6 +39,16 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
       [`The number of slices must be a whole number from 1 to ${MOST_SLICES}.`],
       { slices: step.count },
     );
+  return undefined;
+}
+
+/** Slices every piece against a stop. The far end past the last slice is offcut. */
+export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
+  const saw = sawOf(step, step.saw, context);
+  if (isStopped(saw)) return saw;
+  const thickness = step.thickness.mm;
+  const bad = checkSlices(step);
+  if (bad) return bad;
   if (saw.kerf.mm > thickness)
     context.notes.push({
       code: 'kerf-thicker-than-slice',

@@ -20,7 +20,7 @@ import type { ObliqueStep } from '../document';
 import { settingErrors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { isStopped, sawOf, stopAt, type Outcome, type RunContext } from './context';
-import { MOST_SLICES } from './cuts';
+import { checkSlices } from './cuts';
 
 /** Angles a saw can be trusted with, degrees; nearer to the length or the square a cut is no pattern any more. */
 export const LEAST_ANGLE = 10;
@@ -75,20 +75,8 @@ export function runOblique(step: ObliqueStep, inputs: readonly WorkPiece[], cont
 
 function cutSlices(step: ObliqueStep, inputs: readonly WorkPiece[], saw: Saw, context: RunContext): Outcome {
   const thickness = step.thickness.mm;
-  if (!(thickness > 0 && Number.isFinite(thickness)) || !(step.head.mm >= 0))
-    return stopAt(
-      step,
-      'no-size',
-      ['A slice needs a thickness above zero, and the head cannot be negative.'],
-      { thickness, head: step.head.mm },
-    );
-  if (!(Number.isInteger(step.count) && step.count > 0 && step.count <= MOST_SLICES))
-    return stopAt(
-      step,
-      'bad-count',
-      [`The number of slices must be a whole number from 1 to ${MOST_SLICES}.`],
-      { slices: step.count },
-    );
+  const bad = checkSlices(step);
+  if (bad) return bad;
   const axes = LEANS[step.tilt];
   const { sin, cos } = turnOf(step.angleDegrees);
   let lost = emptyLedger();
