@@ -1,8 +1,9 @@
 import { assemblyOf } from './graph';
-import type { Assembly, BuildDocument, GlueStep, LaidPart, Slot, Step } from './document';
+import type { Assembly, BuildDocument, GlueStep, LaidPart, PartRule, Slot, Step } from './document';
+import { turnedByHand } from './rows';
 
 /** What a maker can change of a slot by hand and still want after planning again. */
-const OF_SLOT = ['species', 'grain', 'grade', 'gradeBelow', 'set', 'side'] as const;
+const OF_SLOT = ['species', 'grain', 'grade', 'gradeBelow', 'set', 'side', 'fibre', 'sapEdge'] as const;
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -26,26 +27,30 @@ function carryAssembly(
 }
 
 /** Parts of a glue-up: turns and locks by hand on parts that are still there; the order where the same parts are. */
-function carryParts(glue: GlueStep, was: GlueStep, pieces: readonly string[]): LaidPart[] | undefined {
-  if (!was.parts) return glue.parts;
-  const now = glue.parts ?? pieces.map((piece): LaidPart => ({ piece }));
-  const byPiece = new Map(was.parts.map((part) => [part.piece, part]));
-  const flags = (part: LaidPart): LaidPart => {
+function carryParts(now: readonly LaidPart[], was: readonly LaidPart[]): LaidPart[] {
+  const byPiece = new Map(was.map((part) => [part.piece, part]));
+  const carried = now.map((part): LaidPart => {
     const before = byPiece.get(part.piece);
     if (!before) return part;
     const { endForEnd, rollOver, quarter, locked } = before;
-    return {
-      ...part,
-      ...(endForEnd ? { endForEnd } : {}),
-      ...(rollOver ? { rollOver } : {}),
-      ...(quarter ? { quarter } : {}),
-      ...(locked ? { locked } : {}),
-    };
-  };
-  const carried = now.map(flags);
-  const alike = now.length === was.parts.length && now.every(({ piece }) => byPiece.has(piece));
+    return { ...part, endForEnd, rollOver, quarter, locked };
+  });
+  const alike = now.length === was.length && now.every(({ piece }) => byPiece.has(piece));
   if (!alike || carried.some(({ place }) => place)) return carried;
-  return was.parts.map(({ piece }) => carried.find((part) => part.piece === piece) as LaidPart);
+  return was.map(({ piece }) => carried.find((part) => part.piece === piece) as LaidPart);
+}
+
+/** A rule: the hand's own where it changed it, else the new plan's with the hand's exceptions, as far as parts go. */
+function carryRule<R extends PartRule>(
+  now: R | undefined,
+  was: R | undefined,
+  planned: R | undefined,
+  most: number,
+) {
+  const bare = (rule: R | undefined) => rule && { ...rule, except: [] };
+  const rule = same(bare(was), bare(planned)) ? now : was;
+  if (!rule) return undefined;
+  return { ...rule, except: was?.except.filter((part) => most === 0 || part <= most) ?? [] };
 }
 
 function carryStep(
@@ -56,20 +61,23 @@ function carryStep(
 ): Step {
   if (!was || !planned || was.kind !== step.kind || planned.kind !== step.kind) return step;
   const kept = Object.fromEntries(
-    (['note', 'marks', 'photos', 'machine', 'saw', 'cutter', 'fence', 'mark'] as const)
+    (['note', 'marks', 'photos', 'machine', 'saw', 'cutter', 'fence', 'mark', 'spoilt'] as const)
       .filter((name) => !same(was[name as never], planned[name as never]) && was[name as never] !== undefined)
       .map((name) => [name, was[name as never]]),
   );
   const next = { ...step, ...kept } as Step;
   if (next.kind !== 'glue' || was.kind !== 'glue' || planned.kind !== 'glue') return next;
   const most = next.parts?.length ?? pieces.length;
-  const except = (rule: { except: number[] } | undefined) =>
-    rule?.except.filter((part) => most === 0 || part <= most) ?? [];
-  const glue: GlueStep = { ...next };
-  if (glue.turns && was.turns) glue.turns = { ...glue.turns, except: except(was.turns) };
-  if (glue.shifts && was.shifts) glue.shifts = { ...glue.shifts, except: except(was.shifts) };
-  if (!same(was.parts, planned.parts)) glue.parts = carryParts(glue, was, pieces);
-  return glue;
+  const glue: GlueStep = {
+    ...next,
+    turns: carryRule(next.turns, was.turns, planned.turns, most),
+    shifts: carryRule(next.shifts, was.shifts, planned.shifts, most),
+  };
+  if (same(was.parts, planned.parts) || !was.parts) return glue;
+  const own = next.parts ?? pieces.map((piece): LaidPart => ({ piece }));
+  // Where the parts themselves say what is turned, those that are new say what the rule would have done to them.
+  const turned = next.turns && !was.turns ? turnedByHand(next, own) : own;
+  return { ...glue, parts: carryParts(turned, was.parts) };
 }
 
 /**

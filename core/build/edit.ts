@@ -58,7 +58,6 @@ export type Edit =
   | { do: 'spoil'; step: string; piece: string }
   /** A part stays where it lies when an order is proposed, or is free again. */
   | { do: 'lockPart'; step: string; piece: string }
-  | { do: 'setShop'; change: Partial<ShopSnapshot> }
   | { do: 'swapSpare'; step: string; piece: string }
   | { do: 'addRows'; step: string; rows: number }
   | {
@@ -279,8 +278,6 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
       return ofParts(build, edit.step, (parts) =>
         parts.map((part) => (part.piece === edit.piece ? { ...part, locked: !part.locked } : part)),
       );
-    case 'setShop':
-      return { ...build, shop: { ...build.shop, ...edit.change } };
     case 'layParts':
       return ofStep(build, edit.step, (step) =>
         // The parts now say all that is turned; a rule would turn them again.

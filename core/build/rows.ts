@@ -81,7 +81,7 @@ export function addRows(build: BuildDocument, glueId: string, rows: number): Bui
 }
 
 /** Parts with what the rule turns written on them: a part laid in between would throw the rule out of step. */
-const turnedByHand = (glue: GlueStep, parts: readonly LaidPart[]): LaidPart[] =>
+export const turnedByHand = (glue: GlueStep, parts: readonly LaidPart[]): LaidPart[] =>
   parts.map((part, i) => {
     const rule = glue.turns;
     return rule && isTurned(rule, i + 1) ? { ...part, [rule.turn]: !part[rule.turn] } : part;

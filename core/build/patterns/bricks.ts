@@ -1,4 +1,4 @@
-import { INCH } from '../../units';
+import { INCH, lengthText } from '../../units';
 import { CannotFit, half, requirePositive, settable, slot } from './parts';
 import { lengthOf, numberOf, wordOf, type Order, type Pattern } from './pattern';
 import { sizesOf } from './sizes';
@@ -25,7 +25,7 @@ function rowOf(order: Order, width: number, mortar: number): { count: number; br
   const brick = needed / (count - 0.5) - mortar;
   if (brick <= 0)
     throw new CannotFit(
-      `${count} bricks to a row leave no brick between mortar strips of ${mortar.toFixed(2)} mm.`,
+      `${count} bricks to a row leave no brick between mortar strips of ${lengthText(mortar, order.shop.display)}.`,
     );
   return { count, brick };
 }
@@ -129,14 +129,7 @@ function endBricks(draft: Draft, wall: Wall) {
       copies: share.copies,
     });
     const parts = Array.from({ length: share.copies }, (_, i) => [
-      {
-        piece:
-          share.copies > 1
-            ? `mortar-strip-${i + 1}`
-            : layer.strips.length > 1
-              ? 'panel-mortar'
-              : 'mortar-strip-1',
-      },
+      { piece: `mortar-strip-${i + 1}` },
       { piece: share.copies > 1 ? `panel.${i + 1}` : 'panel' },
     ]).flat();
     draft.build.steps.push({
@@ -178,11 +171,12 @@ interface Glued {
 /** Squares off the shifted rows and trims to size; the mortar outside the last row goes with the end. */
 function squared(draft: Draft, input: string, wall: Wall, { long, wide, shift, outside, over }: Glued) {
   const { length, width, thickness } = wall;
+  const { display } = draft.shop;
   const across = wide - shift - width;
   const along = long - outside - length;
   if (across < -1e-6 || along < -1e-6)
     throw new CannotFit(
-      `After squaring off half a pitch the wall is ${(wide - shift).toFixed(1)} by ${(long - outside).toFixed(1)} mm, less than the size asked for.`,
+      `After squaring off half a pitch the wall is ${lengthText(wide - shift, display)} by ${lengthText(long - outside, display)}, less than the size asked for.`,
     );
   draft.build.steps.push({
     id: 'trim',

@@ -1,4 +1,4 @@
-import { INCH } from '../../units';
+import { INCH, lengthText } from '../../units';
 import { CannotFit, requirePositive } from './parts';
 import { lengthOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
@@ -28,7 +28,8 @@ export const graded: Pattern = {
     const shares = Array.from({ length: count }, (_, i) => first + ((last - first) * i) / (count - 1));
     const scale = width / shares.reduce((sum, mm) => sum + mm, 0);
     const least = Math.min(...shares) * scale;
-    if (least < 1) throw new CannotFit(`The narrowest strip would be ${least.toFixed(2)} mm wide.`);
+    if (least < 1)
+      throw new CannotFit(`The narrowest strip would be ${lengthText(least, order.shop.display)} wide.`);
     const draft = draftOf(order);
     const { trimEdge, trimEnd } = order.shop.allowances;
     const strips = shares.map((mm, i) => ({

@@ -1,6 +1,6 @@
-import { INCH } from '../../units';
+import { INCH, lengthText } from '../../units';
 import { chance } from '../../wood';
-import { requirePositive, settable } from './parts';
+import { CannotFit, requirePositive, settable } from './parts';
 import { lengthOf, numberOf, type Pattern } from './pattern';
 import { sizesOf } from './sizes';
 import { jointsOf, staggeredRows } from './staggered';
@@ -117,5 +117,7 @@ function ringOfRows(rules: Omit<Parameters<typeof staggeredRows>[0], 'rows'>, ki
     const clash = kinds > 2 && first.some((p) => last.some((q) => Math.abs(p - q) < rules.apart - 1e-9));
     if (!clash) return rows;
   }
-  return staggeredRows({ ...rules, rows: kinds, apart: rules.longest, seed: rules.seed });
+  throw new CannotFit(
+    `No ${kinds} panels were found whose seams keep ${lengthText(rules.apart, rules.display)} apart all the way round: allow narrower strips, or seams nearer to each other.`,
+  );
 }

@@ -1,4 +1,4 @@
-import { INCH } from '../../units';
+import { INCH, lengthText } from '../../units';
 import { CannotFit, half, requirePositive, settable } from './parts';
 import { lengthOf, wordOf, type Pattern } from './pattern';
 import { sizesOf } from './sizes';
@@ -42,7 +42,7 @@ export const skinned: Pattern = {
     const core = thickness - (both ? 2 : 1) * skin;
     if (core <= 0)
       throw new CannotFit(
-        `The skins take ${((both ? 2 : 1) * skin).toFixed(1)} mm of ${thickness.toFixed(1)} mm: nothing is left for the core.`,
+        `The skins take ${lengthText((both ? 2 : 1) * skin, shop.display)} of ${lengthText(thickness, shop.display)}: nothing is left for the core.`,
       );
     const draft = draftOf(order);
     const count = Math.max(1, Math.round(width / requirePositive('The strip width', brief.module.mm)));

@@ -1,11 +1,10 @@
 import { takesEndGrain, type Saw } from '../../kit';
 import { lengthText } from '../../units';
 import { blankLengthForSlices } from '../arithmetic';
-import type { GlueStep, Slot, Step, TrimStep } from '../document';
+import type { BuildDocument, GlueStep, Slot, Step, TrimStep } from '../document';
 import { flatteners, machineTakes } from '../fit/machines';
 import { CannotFit, emptyBuild, half, millMachine, settable, slot, targetOf } from './parts';
 import type { Order } from './pattern';
-import type { BuildDocument } from '../document';
 
 /** A build that is being planned, stage by stage. */
 export interface Draft extends Order {
@@ -37,8 +36,6 @@ export interface PanelPlan {
   flat: number;
   /** How many alike. */
   copies?: number;
-  /** Flattened later: its thickness then is that of the milled strips, `flat` plus what flattening takes. */
-  leaveRough?: boolean;
 }
 
 /** What a stage gives: the id of its output, and the sizes it really has after rounding, mm. */
@@ -119,21 +116,18 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
     });
     output = id('panel', tag);
   }
-  if (!plan.leaveRough) {
-    steps.push({
-      id: id('flatten', tag),
-      kind: 'flatten',
-      inputs: [output],
-      output: id('flat', tag),
-      // A machine must reach down to what is left, not only take what comes.
-      machine: panelMachine(draft, [length, width, plan.flat]),
-      top: half(glued - plan.flat),
-      bottom: half(glued - plan.flat),
-    });
-    output = id('flat', tag);
-  }
+  steps.push({
+    id: id('flatten', tag),
+    kind: 'flatten',
+    inputs: [output],
+    output: id('flat', tag),
+    // A machine must reach down to what is left, not only take what comes.
+    machine: panelMachine(draft, [length, width, plan.flat]),
+    top: half(glued - plan.flat),
+    bottom: half(glued - plan.flat),
+  });
   build.steps.push(...steps);
-  return { output, length, width, thickness: plan.leaveRough ? glued : plan.flat, strips, copies };
+  return { output: id('flat', tag), length, width, thickness: plan.flat, strips, copies };
 }
 
 /** The brief's machine where it takes the panel, else one that does, else the brief's: the review then says why not. */

@@ -1,4 +1,4 @@
-import { INCH } from '../../units';
+import { INCH, lengthText } from '../../units';
 import { CannotFit, requirePositive, settable } from './parts';
 import { lengthOf, wordOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
@@ -58,6 +58,7 @@ export const stagger: Pattern = {
     const [length, width, thickness] = sizesOf(order);
     const { allowances: a } = order.shop;
     const about = requirePositive('The strip width', order.brief.module.mm);
+    const text = (mm: number) => lengthText(mm, order.shop.display);
     const given = wordOf(order, 'hold') === 'given';
     const narrowGiven = lengthOf(order, 'narrow');
     const n = Math.max(1, Math.round(given ? (width - narrowGiven) / about : width / about - 0.5));
@@ -66,7 +67,7 @@ export const stagger: Pattern = {
     const narrow = given ? narrowGiven : best.narrow;
     if (narrow <= 0 || strip <= 0 || staggerOf(strip, narrow) < 1e-6 || narrow > strip)
       throw new CannotFit(
-        `The narrow strip of ${narrow.toFixed(2)} mm must be narrower than the others, ${strip.toFixed(2)} mm, and more than nothing: the stagger is what it leaves over, ${(strip > 0 ? staggerOf(strip, narrow) : 0).toFixed(2)} mm.`,
+        `The narrow strip of ${text(narrow)} must be narrower than the others, ${text(strip)}, and more than nothing: the stagger is what it leaves over, ${text(strip > 0 ? staggerOf(strip, narrow) : 0)}.`,
       );
     const rows = Math.max(1, Math.round(length / requirePositive('The row', lengthOf(order, 'row'))));
     const quantity = order.brief.quantity ?? 1;

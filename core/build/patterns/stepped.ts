@@ -1,4 +1,4 @@
-import { countNeeded, INCH } from '../../units';
+import { countNeeded, INCH, lengthText } from '../../units';
 import { CannotFit, half, requirePositive, settable } from './parts';
 import { lengthOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
@@ -27,6 +27,7 @@ export const stepped: Pattern = {
     const { shop, brief } = order;
     const a = shop.allowances;
     const [length, width, thickness] = sizesOf(order);
+    const text = (mm: number) => lengthText(mm, shop.display);
     const about = requirePositive('The square', brief.module.mm);
     const step = requirePositive('The step', lengthOf(order, 'step'));
     const rows = Math.max(2, Math.round((length + 2 * a.trimEnd.mm) / about));
@@ -34,7 +35,7 @@ export const stepped: Pattern = {
     const run = strip * Math.max(1, brief.woods.length);
     if (step > run + 1e-9)
       throw new CannotFit(
-        `A step of ${step.toFixed(2)} mm is more than one run of all woods, ${run.toFixed(2)} mm: it would climb as one of ${(step % run).toFixed(2)} mm.`,
+        `A step of ${text(step)} is more than one run of all woods, ${text(run)}: it would climb as one of ${text(step % run)}.`,
       );
     const most = Math.max(...Array.from({ length: rows }, (_, i) => (i * step) % run));
     const count = countNeeded((width + 2 * a.trimEdge.mm + most) / strip);

@@ -6,12 +6,9 @@ import {
   quarterTurn,
   rotation,
   sawCut,
-  splitBlank,
   toOrigin,
-  EMPTY,
   type Axis,
   type Blank,
-  type Ledger,
   type Plane,
   type Vec3,
 } from '../../solid';
@@ -194,24 +191,4 @@ function cutEnds(
   }
   settingErrors(context.sources, `${step.id}:angle`, `cut at an angle on ${saw.name}`, saw.setting);
   return { pieces, lost };
-}
-
-/** Keeps what lies inside every plane; what lies outside is booked. */
-export function keepInside(
-  blank: Blank,
-  planes: readonly Plane[],
-  kerfMm: number,
-  ledger: Ledger,
-): { blank: Blank; ledger: Ledger } {
-  let kept = blank;
-  let booked = ledger;
-  for (const at of planes) {
-    if (kept.cells.length === 0) break;
-    const [inside, rest] = splitBlank(kept, at);
-    if (rest.cells.length === 0) continue;
-    const [kerf, off] = kerfMm > 0 ? splitBlank(rest, { ...at, offset: at.offset + kerfMm }) : [EMPTY, rest];
-    booked = book(book(booked, 'kerf', kerf), 'offcut', off);
-    kept = inside;
-  }
-  return { blank: kept, ledger: booked };
 }

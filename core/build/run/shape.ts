@@ -7,12 +7,13 @@ import {
   toOrigin,
   type Blank,
   type Plane,
+  EMPTY,
+  type Ledger,
 } from '../../solid';
 import type { ResawStep, ShapeStep } from '../document';
 import { settingErrors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { isStopped, sawOf, stopAt, type Outcome, type RunContext } from './context';
-import { keepInside } from './oblique';
 
 const MOST_LEAVES = 50;
 
@@ -64,6 +65,26 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
     }
   }
   return { pieces, lost };
+}
+
+/** Keeps what lies inside every plane; what lies outside is booked. */
+function keepInside(
+  blank: Blank,
+  planes: readonly Plane[],
+  kerfMm: number,
+  ledger: Ledger,
+): { blank: Blank; ledger: Ledger } {
+  let kept = blank;
+  let booked = ledger;
+  for (const at of planes) {
+    if (kept.cells.length === 0) break;
+    const [inside, rest] = splitBlank(kept, at);
+    if (rest.cells.length === 0) continue;
+    const [kerf, off] = kerfMm > 0 ? splitBlank(rest, { ...at, offset: at.offset + kerfMm }) : [EMPTY, rest];
+    booked = book(book(booked, 'kerf', kerf), 'offcut', off);
+    kept = inside;
+  }
+  return { blank: kept, ledger: booked };
 }
 
 /** Planes of an outline's edges, pointing out; undefined where it has a hollow or no area. Corners in mm. */
