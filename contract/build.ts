@@ -5,42 +5,16 @@ import {
   FORMAT_VERSION,
   GOALS,
   MOST_STRIPS,
-  PATTERN_IDS,
   type BuildDocument,
-  type MeasureValue,
   type StepKind,
 } from '../core/build';
 import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, text } from './lengths';
 import { boardSchema } from './board';
+import { briefSchema } from './brief';
+import { aim, cutter, flag, list, oneOf, optionalList, whole } from './fields';
 import { shopSnapshot } from './shop';
 
-const flag = () => yup.boolean().optional();
-const oneOf = <T extends string>(...values: T[]) => yup.string().oneOf(values).required();
-const list = <T extends yup.ISchema<unknown>>(item: T, most: number) =>
-  yup
-    .array(item as never)
-    .max(
-      most,
-      ({ path, value }) =>
-        `${path} holds ${Array.isArray(value) ? value.length : 'too many'} entries; the most is ${most}`,
-    )
-    .required();
-const optionalList = <T extends yup.ISchema<unknown>>(item: T, most: number) =>
-  yup
-    .array(item as never)
-    .max(most)
-    .optional();
-const whole = () => yup.number().integer().required();
 const place = () => amount().min(-100_000).max(100_000);
-
-const aim = () =>
-  exact({ aim: oneOf('fixed', 'atLeast', 'atMost', 'free'), value: optionalLength() })
-    .test(
-      'value',
-      ({ path }) => `${path} needs a value unless it is free`,
-      (v) => v?.aim === 'free' || v?.value !== undefined,
-    )
-    .required();
 
 const target = exact({
   id: id(),
@@ -84,13 +58,6 @@ const assembly = exact({
   repeat: whole().min(1).max(1000),
   slots: list(slot, MOST_STRIPS),
 }).required();
-
-const cutter = () =>
-  yup.lazy((value: { saw?: unknown } | undefined) =>
-    value && typeof value === 'object' && 'saw' in value
-      ? exact({ saw: id() }).required()
-      : exact({ machine: id() }).required(),
-  );
 
 const laidPart = exact({
   piece: id(),
@@ -253,48 +220,6 @@ const reading = exact({
   measured: length(),
   taken: text(40).optional(),
 }).required();
-
-const isMeasure = (value: unknown): boolean => {
-  if (typeof value === 'string') return value.length <= 2000;
-  if (typeof value === 'number') return Number.isFinite(value);
-  return typeof value === 'boolean' || length().isValidSync(value, { strict: true });
-};
-
-/** A pattern's measures: each a length, a number, a word or a yes or no, under its name. */
-const measures = () =>
-  yup
-    .mixed<Record<string, MeasureValue>>()
-    .optional()
-    .test(
-      'measures',
-      ({ path }) =>
-        `${path} must be at most 40 measures, each a length, a finite number, a yes or no, or at most 2,000 letters`,
-      (value) =>
-        value === undefined ||
-        (typeof value === 'object' &&
-          value !== null &&
-          !Array.isArray(value) &&
-          Object.keys(value).length <= 40 &&
-          Object.values(value).every(isMeasure)),
-    );
-
-/** What a build is planned from. */
-export const briefSchema = exact({
-  pattern: oneOf(...PATTERN_IDS),
-  length: aim(),
-  width: aim(),
-  thickness: aim(),
-  woods: list(id(), 20),
-  module: length(),
-  saw: id(),
-  flattenWith: id(),
-  trimWith: cutter(),
-  chequer: yup.boolean().required(),
-  extraSlices: whole().min(0).max(100),
-  sections: whole().min(0).max(50),
-  quantity: yup.number().integer().min(1).max(100).optional(),
-  measures: measures(),
-});
 
 /** How boards are broken down. */
 const breakdownSchema = exact({

@@ -74,6 +74,18 @@ describe('planned again, what was done by hand stays', () => {
     expect(glue(next, 'glue').parts?.[4]).toMatchObject({ locked: true });
     expect(run(next).finished?.greatest[0]).toBeCloseTo(typed('40').mm, 6);
   });
+  it('a rule that a hand changed, took away or wrote out on the parts is not put on top of them again', () => {
+    const accent = { mm: 6, species: 'wenge', length: 300, thickness: 40 };
+    const written = edited(plan(), { do: 'addAccent', step: 'glue-block', accent }, longer);
+    const laid = run(written).steps.find(({ id }) => id === 'glue-block')?.laid ?? [];
+    expect(glue(written, 'glue-block').turns).toBeUndefined();
+    expect(laid.map(({ endForEnd }) => endForEnd)).toEqual(laid.map((_, i) => i % 2 === 1));
+    const rolled = { turn: 'rollOver' as const, every: 3, first: 1, except: [2] };
+    const changed = edited(plan(), { do: 'setRule', step: 'glue-block', rule: rolled }, longer);
+    expect(glue(changed, 'glue-block').turns).toEqual(rolled);
+    const plain = edited(plan(), { do: 'setRule', step: 'glue-block' }, longer);
+    expect(glue(plain, 'glue-block').turns).toBeUndefined();
+  });
   it('machines, saws, notes and marks; readings of steps that are still there', () => {
     const build = edited(
       plan(),

@@ -4,7 +4,6 @@ import {
   MOST_STRIPS,
   type Aim,
   type BreakdownSettings,
-  type Brief,
   type BuildDocument,
   type Cutter,
   type DimensionName,
@@ -14,6 +13,7 @@ import {
   type StripSource,
   type TurnRule,
 } from './document';
+import { type Brief } from './brief';
 import type { BoardStock } from './board';
 import { carryOver } from './carry';
 import type { Length } from '../units';

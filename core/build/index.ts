@@ -1,5 +1,6 @@
 export * from './arithmetic';
 export * from './board';
+export * from './brief';
 export * from './document';
 export * from './edit';
 export * from './finding';
@@ -12,6 +13,7 @@ export * from './parcel';
 export * from './patterns';
 export * from './rows';
 export { claimsOn } from './run/boards';
+export { turnOf } from './run/oblique';
 export { boardBlank } from './run/log';
 export * from './run/run';
 export * from './timeline';

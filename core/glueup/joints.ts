@@ -137,8 +137,21 @@ export function laidFace(look: StripLook, laid: { endForEnd?: boolean; rollOver?
   return laid.endForEnd ? endForEnd(face) : face;
 }
 
-/** Readings of all joints of a lay-up of strips, from the far edge to the near one; empty for any other step. */
+const known = new WeakMap<Timeline, Map<string, JointReading[]>>();
+
+/**
+ * Readings of all joints of a lay-up of strips, from the far edge to the near one; empty for any other step. Read once
+ * for a run: the bench and the review ask for the same.
+ */
 export function jointReadings(build: BuildDocument, timeline: Timeline, stepId: string): JointReading[] {
+  const ofRun = known.get(timeline) ?? new Map<string, JointReading[]>();
+  known.set(timeline, ofRun);
+  const readings = ofRun.get(stepId) ?? readAll(build, timeline, stepId);
+  ofRun.set(stepId, readings);
+  return readings;
+}
+
+function readAll(build: BuildDocument, timeline: Timeline, stepId: string): JointReading[] {
   const found = stripsOf(build, timeline, stepId);
   if (!found) return [];
   const { laid, works, slots } = found;

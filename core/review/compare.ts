@@ -16,16 +16,20 @@ export interface Comparison {
 /** Compares the finished piece with what was asked; undefined until there is a finished piece. */
 export function compareTarget(build: BuildDocument, timeline: Timeline): Comparison[] | undefined {
   const target = build.targets[0];
-  const size = timeline.finished?.greatest;
-  if (!target || !size) return undefined;
+  const { finished } = timeline;
+  if (!target || !finished) return undefined;
   return DIMENSIONS.map((dimension, a) => {
     const aim = target[dimension];
+    const [least, greatest] = [finished.least[a], finished.greatest[a]];
+    const off = (mm: number) => Math.abs(mm - (aim.value?.mm ?? mm));
+    // Of several alike, the one that is farthest off.
+    const size = off(least) > off(greatest) ? least : greatest;
     return {
       dimension,
       asked: aimText(aim, build.shop.display),
-      predictedMm: size[a],
-      differenceMm: aim.value ? size[a] - aim.value.mm : 0,
-      fits: meetsAim(aim, size[a], targetTolerance(build)),
+      predictedMm: size,
+      differenceMm: aim.value ? size - aim.value.mm : 0,
+      fits: meetsAim(aim, size, targetTolerance(build)),
     };
   });
 }

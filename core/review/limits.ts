@@ -2,6 +2,7 @@ import { takesEndGrain, type Machine } from '../kit';
 import {
   flatteners,
   sectionsNeeded,
+  turnOf,
   type Edit,
   type Finding,
   type Fix,
@@ -158,13 +159,16 @@ function tooWide(
 /** A cut deeper than the saw reaches. */
 export function sawReach(step: Step, context: ReviewContext): Finding[] {
   const id =
-    step.kind === 'slice' || step.kind === 'crosscut'
+    step.kind === 'slice' || step.kind === 'crosscut' || step.kind === 'oblique' || step.kind === 'resaw'
       ? step.saw
       : step.kind === 'trim' && 'saw' in step.cutter
         ? step.cutter.saw
         : undefined;
   const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
-  const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[2]));
+  const through = step.kind === 'resaw' ? 1 : 2;
+  // A leaning blade goes through more wood than the piece is thick.
+  const leans = step.kind === 'oblique' && step.tilt !== 'mitre' ? turnOf(step.angleDegrees).sin : 1;
+  const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[through])) / leans;
   if (!saw || saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
   const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
   return [
@@ -174,9 +178,17 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
       severity: 'warning',
       axis: 2,
       message: [
-        'The piece is ',
+        step.kind === 'resaw'
+          ? 'The board to resaw stands '
+          : leans < 1
+            ? 'The leaning cut is '
+            : 'The piece is ',
         { mm: deep },
-        ` thick; ${saw.name} cuts `,
+        step.kind === 'resaw'
+          ? ` high; ${saw.name} cuts `
+          : leans < 1
+            ? ` deep; ${saw.name} cuts `
+            : ` thick; ${saw.name} cuts `,
         { mm: saw.depth.mm },
         ' deep in one pass.',
       ],
@@ -186,7 +198,9 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
         edit: { do: 'useSaw', step: step.id, saw: other.id },
       })),
       caution:
-        'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
+        step.kind === 'resaw'
+          ? 'A tall resaw cut wanders and can pinch the blade: a high fence, a sharp wide blade, slow feed, hands clear. The saw’s manual comes first.'
+          : 'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
     },
   ];
 }

@@ -108,3 +108,45 @@ describe('glued across the grain', () => {
     expect(of(wall, 'end-grain-joint')?.numbers.share).toBeGreaterThan(50);
   });
 });
+
+describe('what a saw reaches', () => {
+  const leaves = (width: string) =>
+    plan({
+      pattern: 'match',
+      length: { aim: 'fixed', value: typed('21') },
+      width: { aim: 'fixed', value: typed(width) },
+      thickness: { aim: 'fixed', value: typed('5/16') },
+    });
+  it('a board is resawn no higher than the saw, with the caution before it', () => {
+    expect(of(leaves('13'), 'saw-cannot-reach')).toBeUndefined();
+    const tall = of(leaves('22'), 'saw-cannot-reach');
+    expect(tall?.numbers.depth).toBeCloseTo(typed('9').mm, 9);
+    expect(tall?.numbers.thickness).toBeGreaterThan(typed('11').mm);
+    expect(tall?.caution).toMatch(/manual comes first/);
+  });
+  it('a leaning blade goes through more than the thickness', () => {
+    const cubes = (side: string) =>
+      plan({ pattern: 'cubes', module: typed(side), woods: ['walnut_black', 'cherry_black', 'maple_sugar'] });
+    // The cut is the side of the rhombus: thickness over sine 60, against 3 in of the table saw.
+    const sticks = (side: string) =>
+      found(cubes(side)).find(({ code, step }) => code === 'saw-cannot-reach' && step === 'sticks-a');
+    expect(sticks('2 7/8')).toBeUndefined();
+    expect(sticks('3 1/8')?.numbers.thickness).toBeCloseTo(typed('3 1/8').mm, 6);
+  });
+});
+
+describe('several alike', () => {
+  it('the one that is farthest off is compared', () => {
+    const three = plan({ quantity: 3, extraSlices: 0 });
+    expect(compareTarget(three, run(three))?.[0].fits).toBe(true);
+    const ids =
+      run(three)
+        .steps.find(({ id }) => id === 'slice')
+        ?.pieces.map(({ id }) => id) ?? [];
+    const laid = three.steps.find(({ id }) => id === 'glue-block');
+    const lastLaid = laid?.kind === 'glue' ? (laid.parts?.at(-1)?.piece ?? ids[0]) : ids[0];
+    const spoilt = edited(three, { do: 'spoil', step: 'slice', piece: lastLaid });
+    expect(compareTarget(spoilt, run(spoilt))?.[0]).toMatchObject({ fits: false });
+    expect(compareTarget(spoilt, run(spoilt))?.[0].differenceMm).toBeLessThan(-20);
+  });
+});

@@ -1,7 +1,4 @@
-/**
- * A cabinetmaker's triangle across the parts, with its point to the far edge; it comes apart when a part is moved or
- * turned.
- */
+/** A cabinetmaker's triangle across the parts as they lie, with its point to the far edge. */
 export function TriangleMark({ width, height }: { width: number; height: number }) {
   const base = Math.min(width * 0.5, height * 1.2);
   const left = (width - base) / 2;

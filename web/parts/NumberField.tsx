@@ -1,19 +1,35 @@
 import { useEffect, useId, useState } from 'react';
 
-/** A plain number with limits, such as an angle in degrees. What is none is answered under the field. */
-export function NumberField({
-  label,
-  value,
-  least,
-  most,
-  onChange,
-}: {
+export interface NumberFieldProps {
   label: string;
   value: number;
   least: number;
   most: number;
+  whole?: boolean;
+  hideLabel?: boolean;
   onChange: (value: number) => void;
-}) {
+  /** Called when the maker leaves the field: what follows is another edit. */
+  onSettled?: () => void;
+}
+
+/** Why a text is no number for a field; undefined where it is one. */
+function reasonAgainst(typed: string, number: number, { least, most, whole }: NumberFieldProps) {
+  const empty = typed.trim() === '';
+  if (whole) {
+    if (empty || !Number.isInteger(number)) return 'type a whole number';
+    if (number < least) return `the least is ${least}`;
+    return number > most ? `the most is ${most}` : undefined;
+  }
+  if (empty || !Number.isFinite(number)) return 'type a number';
+  return number < least || number > most ? `from ${least} to ${most}` : undefined;
+}
+
+/**
+ * A number with limits, such as a count or an angle in degrees; arrow keys move it by one. What is none is answered
+ * under the field; the last good value stays.
+ */
+export function NumberField(props: NumberFieldProps) {
+  const { label, value, least, most, hideLabel = false, onChange, onSettled } = props;
   const id = useId();
   const [text, setText] = useState(String(value));
   const [reason, setReason] = useState<string>();
@@ -24,25 +40,31 @@ export function NumberField({
   const take = (typed: string) => {
     setText(typed);
     const number = Number(typed.trim().replace(',', '.').replace(/°$/, ''));
-    if (typed.trim() === '' || !Number.isFinite(number)) return setReason('type a number');
-    if (number < least || number > most) return setReason(`from ${least} to ${most}`);
-    setReason(undefined);
-    if (number !== value) onChange(number);
+    const against = reasonAgainst(typed, number, props);
+    setReason(against);
+    if (!against && number !== value) onChange(number);
   };
   return (
     <div>
-      <label htmlFor={id} className="label block pb-0.5">
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'label block pb-0.5'}>
         {label}
       </label>
       <input
         id={id}
         className="field w-full"
-        inputMode="decimal"
+        inputMode={props.whole ? 'numeric' : 'decimal'}
         value={text}
         aria-invalid={reason !== undefined}
         aria-describedby={reason ? `${id}-why` : undefined}
         data-dirty={reason ? '' : undefined}
         onChange={(event) => take(event.target.value)}
+        onBlur={onSettled}
+        onKeyDown={(event) => {
+          const move = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
+          if (!move) return;
+          event.preventDefault();
+          take(String(Math.min(most, Math.max(least, value + move))));
+        }}
       />
       {reason && (
         <span id={`${id}-why`} role="alert" className="text-red block pt-0.5 text-[12.5px]">

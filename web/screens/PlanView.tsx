@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { run, type BuildDocument } from '../../core/build';
 import { compareTarget, review } from '../../core/review';
-import { extents } from '../../core/solid';
+import { blankVolume, extents } from '../../core/solid';
 import { lengthText, type Display } from '../../core/units';
 import { JobPicture } from '../drawing/JobPicture';
 import { Measure } from '../parts/Measure';
@@ -21,6 +21,7 @@ export function PlanView({
   const findings = useMemo(() => review(build, timeline), [build, timeline]);
   const comparison = compareTarget(build, timeline);
   const pieces = timeline.finished?.pieces.length ?? 0;
+  const inPiece = timeline.finished?.pieces.reduce((sum, { blank }) => sum + blankVolume(blank), 0) ?? 0;
   return (
     <>
       <div style={{ height }}>
@@ -53,12 +54,8 @@ export function PlanView({
         )}
         <Panels build={build} timeline={timeline} display={display} />
         <li>
-          {timeline.joints.count} joints,{' '}
-          {Math.round(
-            (100 * (comparison ? pieces * comparison.reduce((v, row) => v * row.predictedMm, 1) : 0)) /
-              timeline.woodInMm3,
-          )}{' '}
-          % of the wood is in the piece
+          {timeline.joints.count} joints, {Math.round((100 * inPiece) / timeline.woodInMm3)} % of the wood is
+          in the piece
         </li>
         <li>
           {build.steps.length} steps; settings are rounded up to{' '}

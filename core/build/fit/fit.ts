@@ -1,5 +1,6 @@
 import type { ShopSnapshot } from '../../kit';
-import { MOST_STRIPS, type Brief, type BuildDocument } from '../document';
+import { MOST_STRIPS, type BuildDocument } from '../document';
+import { type Brief } from '../brief';
 import { patternOf } from '../patterns';
 import { CannotFit } from '../patterns/parts';
 

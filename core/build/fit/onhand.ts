@@ -52,7 +52,7 @@ export function fromPanel(build: BuildDocument, panel: PanelOnHand): OnHand | un
   const spent = slice.head.mm + (slice.head.mm > 0 ? kerf : 0) + build.shop.allowances.sliceTail.mm;
   const slices = Math.max(0, countObtainable((panel.length - spent) / pitch));
   const needed = countNeeded((target + ends) / row);
-  const planned = glue.parts?.length ?? slice.count;
+  const planned = (glue.parts?.length ?? slice.count) / (glue.blanks ?? 1);
   return {
     slices,
     needed,

@@ -1,7 +1,8 @@
 import type { ShopSnapshot } from '../../kit';
 import { INCH, lengthText } from '../../units';
 import { sectionsNeeded, sectionWidth } from '../arithmetic';
-import type { Brief, BuildDocument, Step } from '../document';
+import type { BuildDocument, Step } from '../document';
+import type { Brief } from '../brief';
 import { plainSize, wholeModules } from '../fit/aims';
 import { flatteners } from '../fit/machines';
 import type { Pattern } from './pattern';

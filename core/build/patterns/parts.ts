@@ -1,6 +1,7 @@
 import type { Machine, ShopSnapshot } from '../../kit';
 import { roundUpToStep, type Length } from '../../units';
-import type { Brief, BuildDocument, Slot, Target } from '../document';
+import type { BuildDocument, Slot, Target } from '../document';
+import type { Brief } from '../brief';
 
 /** A brief that cannot be met. The message names the number. */
 export class CannotFit extends Error {}

@@ -1,6 +1,7 @@
 import type { ShopSnapshot } from '../../kit';
 import type { Length } from '../../units';
-import type { Brief, BuildDocument, MeasureValue, PatternId } from '../document';
+import type { BuildDocument } from '../document';
+import type { Brief, MeasureValue, PatternId } from '../brief';
 import { CannotFit } from './parts';
 
 /** One measure of a pattern, as the interface asks for it. */

@@ -1,4 +1,4 @@
-import type { PatternId } from '../document';
+import type { PatternId } from '../brief';
 import { basket } from './basket';
 import { blocks } from './blocks';
 import { bricks } from './bricks';

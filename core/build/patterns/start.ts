@@ -1,5 +1,5 @@
 import { typed, type ShopSnapshot } from '../../kit';
-import type { Brief, PatternId } from '../document';
+import type { Brief, PatternId } from '../brief';
 import { patternOf } from './patterns';
 
 /** The brief a pattern begins with in a shop: its own sizes and woods, the shop's first saw and planer if it has them. */

@@ -161,6 +161,7 @@ const weighed = (terms: readonly Term[], values: readonly number[]): number =>
 export function costsOf(purpose: Purpose, strips: readonly StripLook[]): Costs {
   const n = strips.length;
   const terms = TERMS[purpose];
+  const directed = purpose === 'even';
   const joint = new Float64Array(16 * n * n);
   const strip = new Float64Array(4 * n);
   const pair = new Float64Array(n * n);
@@ -169,12 +170,13 @@ export function costsOf(purpose: Purpose, strips: readonly StripLook[]): Costs {
       strip[i * 4 + a] = weighed(terms.strips, stripValues(purpose, one, a));
       if (terms.joints.length === 0) continue;
       strips.forEach((other, j) => {
-        if (i === j) return;
-        for (let b = 0; b < 4; b++)
-          joint[((i * 4 + a) * n + j) * 4 + b] = weighed(
-            terms.joints,
-            jointValues(purpose, one, a, other, b),
-          );
+        if (i === j || (!directed && j < i)) return;
+        for (let b = 0; b < 4; b++) {
+          const cost = weighed(terms.joints, jointValues(purpose, one, a, other, b));
+          joint[((i * 4 + a) * n + j) * 4 + b] = cost;
+          // Both strips end for end and the other way round: the same two edges meet.
+          if (!directed) joint[((j * 4 + (b ^ 1)) * n + i) * 4 + (a ^ 1)] = cost;
+        }
       });
     }
     strips.forEach((other, j) => {

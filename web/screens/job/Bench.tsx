@@ -90,6 +90,19 @@ export const Bench = memo(function Bench({
               {step.kind === 'glue' && step.mark === 'triangle' && scene.step === step.id && (
                 <TriangleMark width={layout.face.width} height={layout.face.height} />
               )}
+              {step.kind === 'glue' &&
+                step.mark === 'numbers' &&
+                scene.step === step.id &&
+                handles.map(({ id, left, top, width, height }, i) => (
+                  <span
+                    key={id}
+                    aria-hidden
+                    className="rule bg-sheet/80 pointer-events-none absolute -translate-x-1/2 -translate-y-1/2 rounded-sm px-1 text-[13px] leading-4"
+                    style={{ left: left + width / 2, top: top + height / 2 }}
+                  >
+                    {i + 1}
+                  </span>
+                ))}
             </div>
             {!loose && (
               <>
