@@ -140,6 +140,9 @@ test('a chosen strip is turned, rolled, duplicated, removed, and changed in wood
   await page.locator('[data-strip="2"]').click();
   await page.keyboard.press('e');
   await expect(page.locator('[data-strip="2"]')).toHaveAccessibleName(/turned/);
+  // However many tools a chosen strip brings, the card keeps its place beside the bench.
+  const card = await page.getByRole('complementary', { name: 'Step' }).boundingBox();
+  expect((card?.x ?? 9999) + (card?.width ?? 0)).toBeLessThanOrEqual(1280);
   await page.keyboard.press('e');
   await page.keyboard.press('r');
   await expect(page.locator('[data-strip="2"]')).toHaveAccessibleName(/turned/);

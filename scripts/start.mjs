@@ -16,24 +16,30 @@ const { build } = await import('./build.mjs');
 const { startServer } = await import('./serve.mjs');
 
 let database;
+/** The start of the database that is under way, or was last: an end waits for it, or it would be left behind. */
+let opening;
 let server;
 let ending = false;
 async function end(code) {
   if (ending) return;
   ending = true;
+  await opening?.catch(() => undefined);
   await server?.stop();
   await database?.stop();
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
 
-const openDatabase = async () => {
-  database = await startDatabase({ dataDir, port: databasePort });
-  database.child?.on('exit', () => {
-    if (ending) return;
-    console.error('The database stopped; starting it again.');
-    openDatabase().catch((error) => void end(1).then(() => console.error(error.message)));
+const openDatabase = () => {
+  opening = startDatabase({ dataDir, port: databasePort }).then((started) => {
+    database = started;
+    database.child?.on('exit', () => {
+      if (ending) return;
+      console.error('The database stopped; starting it again.');
+      openDatabase().catch((error) => void end(1).then(() => console.error(error.message)));
+    });
   });
+  return opening;
 };
 
 try {

@@ -59,7 +59,7 @@ export const Bench = memo(function Bench({
   const span = (axis: 0 | 1 | 2) => (scene ? scene.box.max[axis] - scene.box.min[axis] : 0);
   const loose = (scene?.pieces.length ?? 0) > 1;
   return (
-    <section aria-label="Bench" className="sheet flex min-h-0 flex-1 flex-col">
+    <section aria-label="Bench" className="sheet flex min-h-0 min-w-0 flex-1 flex-col">
       <div ref={room} className="relative min-h-0 flex-1 overflow-hidden" data-testid="bench">
         {scene && layout && (
           <>

@@ -1,4 +1,4 @@
-import { FlipVertical2, Rows3, Shuffle } from 'lucide-react';
+import { FlipVertical2, Rows3, Shuffle, type LucideIcon } from 'lucide-react';
 import { useState } from 'react';
 import type { BuildDocument, Step } from '../../../core/build';
 import { assemblyOf } from '../../../core/build/graph';
@@ -16,6 +16,8 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
   const canRead = useAppSelector(({ job }) => (job.outlook?.seams?.length ?? 0) > 0) && step.kind === 'glue';
   const [proposing, setProposing] = useState(false);
   const actions = piece ? pieceActions(build, step, piece) : [];
+  // What can be done to a chosen piece takes the room of the other tools' words.
+  const chosen = actions.length > 2;
   return (
     <div
       role="toolbar"
@@ -26,7 +28,7 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
         <button
           key={action.name}
           type="button"
-          className="action"
+          className="action shrink-0"
           onClick={() => dispatch(jobActions.edited({ edit: action.edit }))}
         >
           {action.name} <kbd className="key">{action.keyLabel}</kbd>
@@ -36,31 +38,55 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
       <span className="ml-auto" />
       {canRead && (
         <>
-          <button type="button" className="action" onClick={() => setProposing(true)}>
-            <Shuffle size={15} aria-hidden /> Propose an order
-          </button>
-          <button
-            type="button"
-            className="action"
-            aria-pressed={seams}
-            onClick={() => dispatch(jobActions.seamsShown())}
-          >
-            <Rows3 size={15} aria-hidden /> Joints
-          </button>
+          <Tool name="Propose an order" bare={chosen} icon={Shuffle} onPress={() => setProposing(true)} />
+          <Tool
+            name="Joints"
+            bare={chosen}
+            icon={Rows3}
+            pressed={seams}
+            onPress={() => dispatch(jobActions.seamsShown())}
+          />
         </>
       )}
       {proposing && step.kind === 'glue' && (
         <ProposeWindow build={build} step={step} onClose={() => setProposing(false)} />
       )}
-      <button
-        type="button"
-        className="action"
-        aria-pressed={underside}
-        onClick={() => dispatch(jobActions.turnedOver())}
-      >
-        <FlipVertical2 size={15} aria-hidden /> {underside ? 'Show the face' : 'Show the underside'}
-      </button>
+      <Tool
+        name={underside ? 'Show the face' : 'Show the underside'}
+        bare={chosen}
+        icon={FlipVertical2}
+        pressed={underside}
+        onPress={() => dispatch(jobActions.turnedOver())}
+      />
     </div>
+  );
+}
+
+/** A tool of the bench: a sign and its name, or the sign alone where room is short. */
+function Tool({
+  name,
+  icon: Icon,
+  bare,
+  pressed,
+  onPress,
+}: {
+  name: string;
+  icon: LucideIcon;
+  bare: boolean;
+  pressed?: boolean;
+  onPress: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      className={`action shrink-0 ${bare ? 'px-2' : ''}`}
+      aria-label={name}
+      title={name}
+      aria-pressed={pressed}
+      onClick={onPress}
+    >
+      <Icon size={15} aria-hidden /> {!bare && name}
+    </button>
   );
 }
 
