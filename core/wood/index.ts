@@ -1,3 +1,4 @@
+export * from './elastic';
 export * from './colour';
 export * from './css';
 export * from './figure';
