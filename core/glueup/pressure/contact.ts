@@ -46,18 +46,21 @@ export interface Pressed {
 }
 
 const MOST_PASSES = 200;
-/** From this pass on each line changes only where it is most wrong: changing all at once can go round in a circle. */
-const CAREFUL = 20;
+/**
+ * What share of the wrong nodes changes in a pass, the worst first. Changing all at once can go round in a circle, so
+ * the share falls after some passes, to one node a line at last.
+ */
+const boldness = (pass: number): number => (pass < 12 ? 1 : pass < 24 ? 0.5 : pass < 60 ? 0.2 : 0);
 /** Farther from a pad than this many times the wood between, a line is taken as open until it closes: saves passes. */
 const FAR = 5;
 /** Work that a worker can do in a second or two, multiplications. */
-const MOST_WORK = 6e8;
+const MOST_WORK = 6e7;
 
 /** Cells along a line: 10 mm, an eighth of a narrow board, an even number, and no more than the work allows. */
 export function cellsFor({ length, boards, cell }: PressCase): { cells: number; coarse: boolean } {
   const least = Math.min(...boards.map(({ width }) => width));
   const wanted = cell ?? (least < 60 ? Math.max(least / 8, 0.5) : 10);
-  const most = Math.cbrt(MOST_WORK / (2.4 * Math.max(1, boards.length - 1)));
+  const most = Math.cbrt(MOST_WORK / (1.2 * Math.max(1, boards.length - 1)));
   const fine = Math.max(8, 2 * Math.round(length / wanted / 2));
   const cells = Math.min(fine, 2 * Math.floor(most / 2));
   return { cells, coarse: cells < fine };
@@ -130,7 +133,7 @@ export function press(given: PressCase, start?: Pressed): Pressed {
     for (let l = 0; l < lines; l++) {
       const wrong = wrongNodes(active[l], force[l], open[l], small);
       if (wrong.length > 0) settled = false;
-      for (const i of passes < CAREFUL ? wrong : wrong.slice(0, 1)) active[l][i] = !active[l][i];
+      for (const i of wrong.slice(0, Math.max(1, Math.ceil(wrong.length * boldness(passes))))) active[l][i] = !active[l][i];
     }
     for (const line of active) if (line.filter(Boolean).length < 2) rescue(line, total, moment);
   }
@@ -193,69 +196,58 @@ interface ActiveCase {
 }
 
 /**
- * Nodal forces where lines touch, and gaps where they do not. A block-tridiagonal system, decomposed block by block;
- * lift and tilt of each line come from a small system that makes every line carry the whole force about its centre.
+ * Nodal forces where lines touch, and gaps where they do not. Block after block (Cholesky), each line together with its
+ * own lift and tilt: these make it carry the whole force about its centre, and cost a correction of rank two.
  */
 function solveActive({ active, give, gaps, farLoad, x, length, total, moment }: ActiveCase) {
   const lines = active.length;
   const n = x.length;
-  const on = active.map((line) => line.flatMap((is, i) => (is ? [i] : [])));
+  const on = active.map((line) => Int32Array.from(line.flatMap((is, i) => (is ? [i] : []))));
   const lever = (i: number) => x[i] / length - 0.5;
-  const right = on.map((nodes, l) =>
-    Float64Array.from(
+  const blocks: Block[] = [];
+  for (let l = 0; l < lines; l++) {
+    const nodes = on[l];
+    const D = blockOf(give[l].same, give[l + 1].same, nodes, n);
+    const r = Float64Array.from(
       nodes,
       (i) => -gaps[l][i] + (l === 0 ? farLoad[0][i] : 0) + (l === lines - 1 ? farLoad[1][i] : 0),
-    ),
-  );
-  // Columns solved together: the right side, then lift and tilt of every line.
-  const columns = 1 + 2 * lines;
-  const sides = on.map((nodes, l) => {
-    const block = new Float64Array(nodes.length * columns);
-    nodes.forEach((i, k) => {
-      block[k * columns] = right[l][k];
-      block[k * columns + 1 + 2 * l] = 1;
-      block[k * columns + 2 + 2 * l] = lever(i);
-    });
-    return block;
-  });
-  solveBlocks(on, give, n, sides, columns);
-  // What each column adds to every line's force and moment.
-  const size = 2 * lines;
-  const S = Array.from({ length: size }, () => new Float64Array(size + 1));
-  on.forEach((nodes, l) => {
-    nodes.forEach((i, k) => {
-      for (let c = 0; c < columns; c++) {
-        const value = sides[l][k * columns + c];
-        const column = c === 0 ? size : c - 1;
-        S[2 * l][column] += value;
-        S[2 * l + 1][column] += value * lever(i);
-      }
-    });
-  });
-  for (let l = 0; l < lines; l++) {
-    S[2 * l][size] -= total;
-    S[2 * l + 1][size] -= moment;
+    );
+    let W = new Float64Array(0);
+    if (l > 0) {
+      const before = blocks[l - 1];
+      W = linkOf(give[l].far, nodes, on[l - 1], n, before.L);
+      takeSquare(D, W, before, nodes.length);
+      const z = held(before, before.y, total, moment);
+      for (let a = 0; a < nodes.length; a++) r[a] -= dotOf(W, a * z.length, z, 0, z.length);
+    }
+    blocks.push(decompose(D, W, r, Float64Array.from(nodes, lever)));
   }
-  const rigid = eliminate(S);
-  const force = on.map((nodes, l) => {
-    const out = new Float64Array(n);
-    nodes.forEach((i, k) => {
-      let sum = sides[l][k * columns];
-      for (let c = 0; c < size; c++) sum -= sides[l][k * columns + 1 + c] * rigid[c];
-      out[i] = sum;
-    });
-    return out;
-  });
-  const open = force.map((_, l) => {
+  const force = active.map(() => new Float64Array(n));
+  const rigid = active.map(() => [0, 0]);
+  let next: Float64Array = new Float64Array(0);
+  for (let l = lines - 1; l >= 0; l--) {
+    const block = blocks[l];
+    const m = on[l].length;
+    const y = block.y.slice();
+    if (l + 1 < lines) {
+      const W = blocks[l + 1].W;
+      for (let a = 0; a < next.length; a++) for (let k = 0; k < m; k++) y[k] -= W[a * m + k] * next[a];
+    }
+    rigid[l] = rigidOf(block, y, total, moment);
+    next = held(block, y, total, moment);
+    backward(block.L, m, next);
+    for (let k = 0; k < m; k++) force[l][on[l][k]] = next[k];
+  }
+  const open = active.map((line, l) => {
     const out = new Float64Array(n);
     for (let i = 0; i < n; i++) {
-      if (active[l][i]) continue;
-      let sum = gaps[l][i] + rigid[2 * l] + rigid[2 * l + 1] * lever(i);
+      if (line[i]) continue;
+      let sum = gaps[l][i] + rigid[l][0] + rigid[l][1] * lever(i);
       if (l === 0) sum -= farLoad[0][i];
       if (l === lines - 1) sum -= farLoad[1][i];
-      for (const j of on[l]) sum += (give[l].same[i * n + j] + give[l + 1].same[i * n + j]) * force[l][j];
-      if (l > 0) for (const j of on[l - 1]) sum -= give[l].far[i * n + j] * force[l - 1][j];
-      if (l + 1 < lines) for (const j of on[l + 1]) sum -= give[l + 1].far[i * n + j] * force[l + 1][j];
+      sum += dotOf(give[l].same, i * n, force[l], 0, n) + dotOf(give[l + 1].same, i * n, force[l], 0, n);
+      if (l > 0) sum -= dotOf(give[l].far, i * n, force[l - 1], 0, n);
+      if (l + 1 < lines) sum -= dotOf(give[l + 1].far, i * n, force[l + 1], 0, n);
       out[i] = sum;
     }
     return out;
@@ -263,30 +255,50 @@ function solveActive({ active, give, gaps, farLoad, x, length, total, moment }: 
   return { force, open };
 }
 
-/** Solves the block-tridiagonal system of all lines for many right sides, in place, by Cholesky block by block. */
-function solveBlocks(on: number[][], give: BoardGive[], n: number, sides: Float64Array[], columns: number): void {
-  const factors: Float64Array[] = [];
-  const links: Float64Array[] = [];
-  for (let l = 0; l < on.length; l++) {
-    const nodes = Int32Array.from(on[l]);
-    const m = nodes.length;
-    const D = blockOf(give[l].same, give[l + 1].same, nodes, n);
-    if (l > 0) {
-      const W = linkOf(give[l].far, nodes, Int32Array.from(on[l - 1]), n, factors[l - 1]);
-      takeSquare(D, W, m, on[l - 1].length);
-      links.push(W);
-    }
-    factorDense(D, m);
-    factors.push(D);
-  }
-  for (let l = 0; l < on.length; l++) {
-    if (l > 0) takeProduct(links[l - 1], on[l].length, on[l - 1].length, sides[l - 1], sides[l], columns, false);
-    forward(factors[l], on[l].length, sides[l], columns);
-  }
-  for (let l = on.length - 1; l >= 0; l--) {
-    backward(factors[l], on[l].length, sides[l], columns);
-    if (l > 0) takeProduct(links[l - 1], on[l].length, on[l - 1].length, sides[l], sides[l - 1], columns, true);
-  }
+/** One line, decomposed. */
+interface Block {
+  L: Float64Array;
+  /** The link to the line before, solved with that line's factor. */
+  W: Float64Array;
+  /** The right side, solved with the factor. */
+  y: Float64Array;
+  /** Lift and tilt solved with the factor and made orthonormal: two columns, and what makes them so. */
+  q: [Float64Array, Float64Array];
+  R: [number, number, number];
+}
+
+function decompose(D: Float64Array, W: Float64Array, r: Float64Array, levers: Float64Array): Block {
+  const m = r.length;
+  factorDense(D, m);
+  forward(D, m, r);
+  const q0 = new Float64Array(m).fill(1);
+  forward(D, m, q0);
+  forward(D, m, levers);
+  const r00 = Math.sqrt(dotOf(q0, 0, q0, 0, m));
+  for (let k = 0; k < m; k++) q0[k] /= r00;
+  const r01 = dotOf(q0, 0, levers, 0, m);
+  for (let k = 0; k < m; k++) levers[k] -= r01 * q0[k];
+  const r11 = Math.sqrt(dotOf(levers, 0, levers, 0, m)) || 1e-30;
+  for (let k = 0; k < m; k++) levers[k] /= r11;
+  return { L: D, W, y: r, q: [q0, levers], R: [r00, r01, r11] };
+}
+
+/** How much of a right side lift and tilt take, so that force and moment come out as wanted. */
+function taken({ q, R }: Block, y: Float64Array, total: number, moment: number): [number, number] {
+  const c0 = total / R[0];
+  const c1 = (moment - R[1] * c0) / R[2];
+  return [dotOf(q[0], 0, y, 0, y.length) - c0, dotOf(q[1], 0, y, 0, y.length) - c1];
+}
+
+function held(block: Block, y: Float64Array, total: number, moment: number): Float64Array {
+  const [a, b] = taken(block, y, total, moment);
+  return y.map((value, k) => value - a * block.q[0][k] - b * block.q[1][k]);
+}
+
+function rigidOf(block: Block, y: Float64Array, total: number, moment: number): [number, number] {
+  const [a, b] = taken(block, y, total, moment);
+  const tilt = b / block.R[2];
+  return [(a - block.R[1] * tilt) / block.R[0], tilt];
 }
 
 /** Sum of products of two stretches: where nearly all the time goes, so four sums run side by side. */
@@ -322,7 +334,7 @@ function linkOf(
   before: Int32Array,
   n: number,
   L: Float64Array,
-): Float64Array {
+): Float64Array<ArrayBuffer> {
   const [m, p] = [nodes.length, before.length];
   const W = new Float64Array(m * p);
   for (let a = 0; a < m; a++) {
@@ -333,26 +345,13 @@ function linkOf(
   return W;
 }
 
-function takeSquare(D: Float64Array, W: Float64Array, m: number, p: number): void {
-  for (let a = 0; a < m; a++) for (let b = 0; b <= a; b++) D[a * m + b] -= dotOf(W, a * p, W, b * p, p);
-}
-
-/** Takes the link times one line's columns from the other's; transposed on the way back. */
-function takeProduct(
-  W: Float64Array,
-  m: number,
-  p: number,
-  from: Float64Array,
-  to: Float64Array,
-  columns: number,
-  back: boolean,
-): void {
+/** Takes from a line's block what the line before gives by, its lift and tilt left out. */
+function takeSquare(D: Float64Array, W: Float64Array, { q }: Block, m: number): void {
+  const p = q[0].length;
+  const along = q.map((column) => Float64Array.from({ length: m }, (_, a) => dotOf(W, a * p, column, 0, p)));
   for (let a = 0; a < m; a++)
-    for (let k = 0; k < p; k++) {
-      const w = W[a * p + k];
-      const [source, target] = back ? [a, k] : [k, a];
-      for (let c = 0; c < columns; c++) to[target * columns + c] -= w * from[source * columns + c];
-    }
+    for (let b = 0; b <= a; b++)
+      D[a * m + b] -= dotOf(W, a * p, W, b * p, p) - along[0][a] * along[0][b] - along[1][a] * along[1][b];
 }
 
 function factorDense(D: Float64Array, m: number): void {
@@ -364,39 +363,14 @@ function factorDense(D: Float64Array, m: number): void {
     }
 }
 
-function forward(L: Float64Array, m: number, side: Float64Array, columns: number): void {
-  for (let i = 0; i < m; i++) {
-    for (let k = 0; k < i; k++) {
-      const f = L[i * m + k];
-      for (let c = 0; c < columns; c++) side[i * columns + c] -= f * side[k * columns + c];
-    }
-    for (let c = 0; c < columns; c++) side[i * columns + c] /= L[i * m + i];
-  }
+function forward(L: Float64Array, m: number, side: Float64Array): void {
+  for (let i = 0; i < m; i++) side[i] = (side[i] - dotOf(L, i * m, side, 0, i)) / L[i * m + i];
 }
 
-function backward(L: Float64Array, m: number, side: Float64Array, columns: number): void {
+function backward(L: Float64Array, m: number, side: Float64Array): void {
   for (let i = m - 1; i >= 0; i--) {
-    for (let c = 0; c < columns; c++) side[i * columns + c] /= L[i * m + i];
-    for (let k = 0; k < i; k++) {
-      const f = L[i * m + k];
-      for (let c = 0; c < columns; c++) side[k * columns + c] -= f * side[i * columns + c];
-    }
+    const value = side[i] / L[i * m + i];
+    side[i] = value;
+    for (let k = 0; k < i; k++) side[k] -= L[i * m + k] * value;
   }
-}
-
-/** Gauss with row exchange on a small system; the last column is the right side. */
-function eliminate(rows: Float64Array[]): Float64Array {
-  const size = rows.length;
-  for (let c = 0; c < size; c++) {
-    let best = c;
-    for (let r = c + 1; r < size; r++) if (Math.abs(rows[r][c]) > Math.abs(rows[best][c])) best = r;
-    [rows[c], rows[best]] = [rows[best], rows[c]];
-    const pivot = rows[c][c] || 1e-30;
-    for (let r = 0; r < size; r++) {
-      if (r === c) continue;
-      const f = rows[r][c] / pivot;
-      if (f !== 0) for (let k = c; k <= size; k++) rows[r][k] -= f * rows[c][k];
-    }
-  }
-  return Float64Array.from(rows, (row, i) => row[size] / (row[i] || 1e-30));
 }
