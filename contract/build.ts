@@ -12,6 +12,7 @@ import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, tex
 import { boardSchema } from './board';
 import { briefSchema } from './brief';
 import { aim, cutter, flag, list, oneOf, optionalList, whole } from './fields';
+import { gluePlan, glueUse, momentText } from './gluing';
 import { shopSnapshot } from './shop';
 
 const place = () => amount().min(-100_000).max(100_000);
@@ -112,9 +113,11 @@ const base = {
   marks: optionalList(text(80).required(), 50),
   photos: optionalList(text(200).required(), 50),
   spoilt: optionalList(text(80).required(), 2000),
+  begin: momentText().optional(),
 };
 const settings = yup.mixed<Record<string, unknown>>().optional();
-const planned = (kind: StepKind) => exact({ ...base, kind: oneOf(kind), settings });
+const planned = (kind: StepKind) =>
+  exact({ ...base, kind: oneOf(kind), settings, days: yup.number().min(0).max(365).optional() });
 
 /** One schema for each kind of step, by its kind. */
 export const stepSchemas = {
@@ -131,6 +134,7 @@ export const stepSchemas = {
     blanks: yup.number().integer().min(1).max(200).optional(),
     mark: maybeOneOf('triangle', 'numbers'),
     contacts: optionalList(contactNote, 2000),
+    plan: gluePlan.default(undefined).optional(),
   }),
   flatten: exact({
     ...base,
@@ -254,6 +258,7 @@ export const buildSchema = exact({
   readings: list(reading, 2000),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),
+  uses: optionalList(glueUse().required(), 10),
   breakdown: breakdownSchema.default(undefined).optional(),
 }).required();
 

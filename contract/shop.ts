@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { MACHINE_KINDS, type ShopSnapshot } from '../core/kit';
+import { adhesive, clampSet, climate, gluePractice } from './gluing';
 import { amount, display, exact, id, length, text } from './lengths';
 
 const positive = (what: string) =>
@@ -91,6 +92,10 @@ export const shopSnapshot = () =>
       .default(undefined)
       .optional(),
     layUps: yup.array(layUp.required()).max(100).optional(),
+    clamps: yup.array(clampSet.required()).max(60).optional(),
+    adhesives: yup.array(adhesive.required()).max(60).optional(),
+    climate: climate.default(undefined).optional(),
+    gluing: gluePractice.default(undefined).optional(),
   }).required();
 
 /** The kit as the server keeps it, with the version it was read at. */

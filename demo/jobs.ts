@@ -140,16 +140,21 @@ const benchTop = job('Boathouse bench top', 'one wide piece in beech, as first a
 });
 
 /** Layers of two woods, tapered after gluing. */
-const tiller = job('Laminated tiller', 'for the station boat, ash with walnut, tapered', {
-  ...base,
-  pattern: 'leg',
-  length: fixed('43'),
-  width: fixed('2 1/4'),
-  thickness: fixed('2 1/2'),
-  woods: ['ash_white', 'walnut_black'],
-  module: size('1 1/4'),
-  measures: { layers: 5, straight: size('9') },
-});
+const tiller = job(
+  'Laminated tiller',
+  'for the station boat, ash with walnut, tapered',
+  {
+    ...base,
+    pattern: 'leg',
+    length: fixed('43'),
+    width: fixed('2 1/4'),
+    thickness: fixed('2 1/2'),
+    woods: ['ash_white', 'walnut_black'],
+    module: size('1 1/4'),
+    measures: { layers: 5, straight: size('9') },
+  },
+  { do: 'planGlue', step: 'glue', change: { adhesive: 'waterproof' } },
+);
 
 /** Stripes cut at an angle and rolled over in turn. */
 const servingTray = job('Watch-room tray', 'zigzag in three woods', {

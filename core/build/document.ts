@@ -3,6 +3,7 @@ import type { ShopSnapshot } from '../kit';
 import type { Turn } from '../solid';
 import type { Length } from '../units';
 import type { BoardStock, FaceGrade, GrainCut } from './board';
+import type { GluePlan, GlueUse } from './glueplan';
 
 /** What is wanted of one dimension. `value` is missing only where the dimension is free. */
 export interface Aim {
@@ -183,6 +184,8 @@ interface StepBase {
   photos?: string[];
   /** Pieces made here that were spoilt: they leave the work as offcuts. */
   spoilt?: string[];
+  /** When the maker means to begin it, as an ISO time; as early as it can be if missing. */
+  begin?: string;
 }
 
 /** Strips ripped from their boards at one fence setting for each width, or each set by itself. */
@@ -215,6 +218,8 @@ export interface GlueStep extends StepBase {
   /** What is pencilled across the lay-up. */
   mark?: LayUpMark;
   contacts?: ContactNote[];
+  /** How it is glued and clamped, where the maker chose. */
+  plan?: GluePlan;
 }
 /** A cabinetmaker's triangle across the parts, or a number on each. */
 export type LayUpMark = 'triangle' | 'numbers';
@@ -304,6 +309,8 @@ export interface RestStep extends StepBase {
 export interface PlannedStep extends StepBase {
   kind: 'surface' | 'outside';
   settings?: Record<string, unknown>;
+  /** Outside work: days until it is back. */
+  days?: number;
 }
 
 export type Step =
@@ -346,6 +353,8 @@ export interface BuildDocument {
   readings: Reading[];
   shop: ShopSnapshot;
   brief?: Brief;
+  /** What its glue must stand; guessed from the use and the woods if missing. */
+  uses?: GlueUse[];
   /** How its strips come out of boards, once that has been planned. */
   breakdown?: BreakdownSettings;
 }

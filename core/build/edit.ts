@@ -15,6 +15,8 @@ import {
 } from './document';
 import { type Brief } from './brief';
 import type { BoardStock } from './board';
+import type { GluePlan, GlueUse } from './glueplan';
+import { splitGlue } from './split';
 import { carryOver } from './carry';
 import type { Length } from '../units';
 import { fit } from './fit/fit';
@@ -67,6 +69,11 @@ export type Edit =
     }
   /** Several edits as one. */
   | { do: 'many'; edits: Edit[] }
+  /** How a glue-up is done; what is undefined follows the shop's practice again. */
+  | { do: 'planGlue'; step: string; change: Partial<GluePlan> }
+  | { do: 'setUses'; uses?: GlueUse[] }
+  /** Cuts one glue-up into several at joints, counted from 1, and joins them after. */
+  | { do: 'splitGlue'; step: string; joints: number[] }
   /** A whole lay-up at once: order, turns, locks. */
   | { do: 'layParts'; step: string; parts: LaidPart[] };
 
@@ -89,8 +96,9 @@ const ofParts = (
   build: BuildDocument,
   step: string,
   map: (parts: NonNullable<Extract<Step, { kind: 'glue' }>['parts']>) => typeof parts,
+  piece?: string,
 ): BuildDocument => {
-  const glue = glueOf(build, step);
+  const glue = glueOf(build, step, piece);
   if (!glue) return build;
   const slots = assemblyOf(build, step)?.slots ?? [];
   const parts = glue.parts ?? slots.map((slot) => ({ piece: slot.id }));
@@ -113,10 +121,14 @@ function duplicate(build: BuildDocument, step: string, piece: string): BuildDocu
   const id = freshId(build);
   const copy: Slot = { ...slot, id, strip: slot.strip?.board ? { board: slot.strip.board } : undefined };
   const withSlot = ofSlot(build, step, (slots) => slots.flatMap((s) => (s.id === piece ? [s, copy] : [s])));
-  return ofParts(withSlot, step, (parts) =>
-    parts
-      .filter((part) => part.piece !== id)
-      .flatMap((part) => (part.piece === piece ? [part, { ...part, piece: id }] : [part])),
+  return ofParts(
+    withSlot,
+    step,
+    (parts) =>
+      parts
+        .filter((part) => part.piece !== id)
+        .flatMap((part) => (part.piece === piece ? [part, { ...part, piece: id }] : [part])),
+    piece,
   );
 }
 
@@ -150,6 +162,9 @@ function plannedBefore(brief: Brief, build: BuildDocument, about: { name: string
   }
 }
 
+const withoutUndefined = (plan: GluePlan): GluePlan =>
+  Object.fromEntries(Object.entries(plan).filter(([, value]) => value !== undefined));
+
 function withReading(build: BuildDocument, edit: Extract<Edit, { do: 'measure' }>): BuildDocument {
   const dimension = DIMENSIONS[edit.axis];
   const others = build.readings.filter(
@@ -181,8 +196,14 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
         return next;
       });
     case 'turnPart':
-      return ofParts(build, edit.step, (parts) =>
-        parts.map((part) => (part.piece === edit.piece ? { ...part, [edit.turn]: !part[edit.turn] } : part)),
+      return ofParts(
+        build,
+        edit.step,
+        (parts) =>
+          parts.map((part) =>
+            part.piece === edit.piece ? { ...part, [edit.turn]: !part[edit.turn] } : part,
+          ),
+        edit.piece,
       );
     case 'duplicateStrip':
       return duplicate(build, edit.step, edit.piece);
@@ -191,7 +212,12 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
       return last ? duplicate(build, edit.step, last.id) : build;
     }
     case 'removeStrip': {
-      const without = ofParts(build, edit.step, (parts) => parts.filter((part) => part.piece !== edit.piece));
+      const without = ofParts(
+        build,
+        edit.step,
+        (parts) => parts.filter((part) => part.piece !== edit.piece),
+        edit.piece,
+      );
       return ofSlot(without, edit.step, (slots) => slots.filter((slot) => slot.id !== edit.piece));
     }
     case 'setSlot':
@@ -278,6 +304,14 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
       return ofParts(build, edit.step, (parts) =>
         parts.map((part) => (part.piece === edit.piece ? { ...part, locked: !part.locked } : part)),
       );
+    case 'planGlue':
+      return ofStep(build, edit.step, (step) =>
+        step.kind === 'glue' ? { ...step, plan: withoutUndefined({ ...step.plan, ...edit.change }) } : step,
+      );
+    case 'setUses':
+      return { ...build, uses: edit.uses };
+    case 'splitGlue':
+      return splitGlue(build, edit.step, edit.joints);
     case 'layParts':
       return ofStep(build, edit.step, (step) =>
         // The parts now say all that is turned; a rule would turn them again.

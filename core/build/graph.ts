@@ -26,13 +26,25 @@ export function assemblyOf(build: BuildDocument, stepId: string): Assembly | und
   return rip && build.assemblies.find((assembly) => assembly.id === rip.assembly);
 }
 
-/** The glue-up that joins the strips a step works on: the step itself, or the next one down the line. */
-export function glueOf(build: BuildDocument, stepId: string): GlueStep | undefined {
+/**
+ * The glue-up that joins the strips a step works on: the step itself, or the next one down the line. Where several
+ * glue-ups share the strips, the one that lays the piece, or else the first.
+ */
+export function glueOf(build: BuildDocument, stepId: string, piece?: string): GlueStep | undefined {
   const rip = ripOf(build, stepId);
+  const self = build.steps.find(({ id }) => id === stepId);
+  if (!rip || self?.kind === 'glue') return rip && (self as GlueStep);
   let step: Step | undefined = rip;
   for (let depth = 0; step && depth < build.steps.length; depth++) {
     if (step.kind === 'glue') return step;
-    step = userOf(build, step.output);
+    const output: string = step.output;
+    const laying: Step | undefined = build.steps.find(
+      (user) =>
+        user.kind === 'glue' &&
+        user.inputs.includes(output) &&
+        user.parts?.some((part) => part.piece === piece),
+    );
+    step = laying ?? userOf(build, output);
   }
   return undefined;
 }

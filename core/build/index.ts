@@ -8,6 +8,7 @@ export * from './fit/aims';
 export * from './fit/fit';
 export * from './fit/machines';
 export * from './fit/onhand';
+export * from './glueplan';
 export * from './graph';
 export * from './parcel';
 export * from './patterns';

@@ -1,1 +1,2 @@
 export * from './predict';
+export * from './calendar';

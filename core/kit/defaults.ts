@@ -1,5 +1,9 @@
 import { DEFAULT_DISPLAY, parseLength, type Length } from '../units';
+import type { Adhesive } from './adhesives';
+import { clampKind, type ClampSet } from './clamps';
+import { DEFAULT_CLIMATE, type Climate } from './climate';
 import type { Allowances, Machine, Practice, Saw, ShopSnapshot, Spread } from './kit';
+import { DEFAULT_GLUE_PRACTICE, type GluePractice } from './practice';
 
 /** A length written as a maker would; the defaults below are typed like this so that they read and show as such. */
 export function typed(text: string): Length {
@@ -136,3 +140,46 @@ export const DEFAULT_PRACTICE: Practice = { rings: 'bestFaces', first: 'figure' 
 
 /** A shop's practice, with the defaults where it has not chosen. */
 export const practiceOf = (shop: ShopSnapshot): Practice => shop.practice ?? DEFAULT_PRACTICE;
+
+const clamps = (
+  id: string,
+  name: string,
+  kind: string,
+  count: number,
+  opening: string,
+  forceN: number,
+): ClampSet => {
+  const [along, across] = clampKind(kind).padMm;
+  return {
+    id,
+    name,
+    kind,
+    count,
+    opening: typed(opening),
+    forceN,
+    padLength: { mm: along },
+    padWidth: { mm: across },
+  };
+};
+
+/** What a small shop has on its clamp rack; forces from the middle of what a hand reaches (from memory). */
+export const DEFAULT_CLAMPS: readonly ClampSet[] = [
+  clamps('parallel-long', 'Parallel-jaw clamps, long', 'parallel_jaw', 6, '40', 3000),
+  clamps('parallel-short', 'Parallel-jaw clamps, short', 'parallel_jaw', 8, '24', 3000),
+  clamps('pipe', 'Pipe clamps', 'pipe_three_quarter', 6, '50', 3500),
+  clamps('bar', 'Bar clamps', 'f_heavy', 8, '12', 2500),
+];
+
+/** What stands on a small shop's shelf. */
+export const DEFAULT_ADHESIVES: readonly Adhesive[] = [
+  { id: 'water-resistant', name: 'Water-resistant PVA', class: 'pva_crosslink_d3', foodOk: true },
+  { id: 'yellow', name: 'Yellow PVA', class: 'pva_yellow' },
+  { id: 'slow', name: 'Liquid hide glue', class: 'hide_liquid' },
+  { id: 'epoxy', name: 'Epoxy, slow hardener', class: 'epoxy_rt', openMin: 30, closedMin: 60 },
+];
+
+/** What a shop glues with and how, with a small shop's where it has not said. */
+export const clampsOf = (shop: ShopSnapshot): readonly ClampSet[] => shop.clamps ?? DEFAULT_CLAMPS;
+export const adhesivesOf = (shop: ShopSnapshot): readonly Adhesive[] => shop.adhesives ?? DEFAULT_ADHESIVES;
+export const climateOf = (shop: ShopSnapshot): Climate => shop.climate ?? DEFAULT_CLIMATE;
+export const gluingOf = (shop: ShopSnapshot): GluePractice => shop.gluing ?? DEFAULT_GLUE_PRACTICE;

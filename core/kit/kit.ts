@@ -1,4 +1,8 @@
 import type { Display, Length } from '../units';
+import type { Adhesive } from './adhesives';
+import type { ClampSet } from './clamps';
+import type { Climate } from './climate';
+import type { GluePractice } from './practice';
 
 /** Where a spread or limit comes from. */
 export type Basis = 'common practice' | "this shop's log" | "the machine's manual";
@@ -80,6 +84,11 @@ export interface ShopSnapshot {
   practice?: Practice;
   /** Lay-ups kept to be used again. */
   layUps?: LayUpRule[];
+  /** Clamps, bottles of glue, the air, and how this shop glues; a small shop's where it has not said. */
+  clamps?: ClampSet[];
+  adhesives?: Adhesive[];
+  climate?: Climate;
+  gluing?: GluePractice;
 }
 
 /** Where makers disagree about a lay-up (common practice has both): which way this shop goes. */

@@ -81,13 +81,13 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
 };
 
 /** Plays a build, reviews it, and lays out the step the screen shows: the last that could be played if that one was not. */
-export function outlook(build: BuildDocument, shownStep: string | undefined): Outlook {
+export function outlook(build: BuildDocument, shownStep: string | undefined, today?: string): Outlook {
   const timeline = run(build);
   const shown = timeline.steps.find(({ id }) => id === shownStep) ?? timeline.steps.at(-1);
   const scene = shown && layOut(shown.pieces);
   return {
     steps: timeline.steps.map((step) => stepOutlook(step, build)),
-    findings: review(build, timeline),
+    findings: review(build, timeline, today),
     comparison: compareTarget(build, timeline),
     finishedStep: timeline.finished?.id,
     woodInMm3: timeline.woodInMm3,

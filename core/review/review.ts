@@ -11,6 +11,7 @@ import { extents, type Axis } from '../solid';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { machineLimits, sawReach } from './limits';
 import { crossGrain } from './crossgrain';
+import { glueUpFindings } from './glueups';
 import { seamFindings } from './seams';
 import { stripsWithoutBoard } from './wood';
 import { lopsidedTrim, targetMissed, thinMargins } from './target';
@@ -21,13 +22,15 @@ export interface ReviewContext {
   timeline: Timeline;
   before: (step: Step) => WorkPiece[];
   enteringTolerance: (step: Step, axis: Axis) => Tolerance;
+  /** The day as YYYY-MM-DD, where it is known: bottles go past their date. */
+  today?: string;
 }
 
 /**
  * Everything that will not work, is short, or deserves a second look, each with the numbers that say so and what
  * Junta can do about it. Findings of the run itself come first. Pure and in a fixed order.
  */
-export function review(build: BuildDocument, timeline: Timeline): Finding[] {
+export function review(build: BuildDocument, timeline: Timeline, today?: string): Finding[] {
   const pieces = new Map(
     timeline.steps.map((entry) => [build.steps.find(({ id }) => id === entry.id)?.output, entry.pieces]),
   );
@@ -40,7 +43,7 @@ export function review(build: BuildDocument, timeline: Timeline): Finding[] {
     );
     return toleranceOf(widest.errors[axis], timeline.sources);
   };
-  const context: ReviewContext = { build, timeline, before, enteringTolerance };
+  const context: ReviewContext = { build, timeline, before, enteringTolerance, ...(today ? { today } : {}) };
   const played = build.steps.filter(({ id }) => timeline.steps.some((entry) => entry.id === id));
   const perStep = [
     machineLimits,
@@ -54,6 +57,7 @@ export function review(build: BuildDocument, timeline: Timeline): Finding[] {
     crossGrain,
     lopsidedTrim,
     thinMargins,
+    glueUpFindings,
   ];
   return [
     ...timeline.problems,

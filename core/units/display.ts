@@ -113,3 +113,24 @@ export const massText = (kg: number, display: Display): string =>
 /** A temperature in degrees Fahrenheit or Celsius, from Celsius. */
 export const temperatureText = (celsius: number, display: Display): string =>
   display.system === 'inch' ? `${Math.round(celsius * 1.8 + 32)} °F` : `${Math.round(celsius)} °C`;
+
+/** A force in pounds-force (4.4482216 N) or kilonewtons. */
+export const forceText = (newtons: number, display: Display): string =>
+  display.system === 'inch'
+    ? `${Math.round(newtons / 4.4482216152605)} lbf`
+    : `${(newtons / 1000).toFixed(2)} kN`;
+
+/** A pressure in pounds per square inch (0.00689476 MPa) or megapascals. */
+export const pressureText = (mpa: number, display: Display): string =>
+  display.system === 'inch' ? `${Math.round(mpa / 0.006894757293)} psi` : `${mpa.toFixed(2)} MPa`;
+
+/** A small mass in ounces (28.349523 g) or grams. */
+export const smallMassText = (grams: number, display: Display): string =>
+  display.system === 'inch' ? `${(grams / 28.349523125).toFixed(1)} oz` : `${Math.round(grams)} g`;
+
+/** Minutes as a maker says them: half minutes while short, then hours. */
+export const minutesText = (minutes: number): string => {
+  if (minutes < 10) return `${trimZeros((Math.round(minutes * 10) / 10).toFixed(1))} min`;
+  if (minutes < 90) return `${Math.round(minutes)} min`;
+  return `${trimZeros((minutes / 60).toFixed(1))} h`;
+};

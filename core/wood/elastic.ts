@@ -100,12 +100,18 @@ export function elasticOf(species: string): Elastic {
 
 /**
  * The plane a glue line lies in. `along`: the grain runs with the line, and the boards are flat- or quarter-sawn in
- * their width. `upright`: the grain stands, as between slices of an end-grain block.
+ * their width. `upright`: the grain stands, as between slices of an end-grain block. `across`: it runs through the line.
  */
-export function planeOf(species: string, sawn: Sawn = 'flat', grain: 'along' | 'upright' = 'along'): PlaneElastic {
+export function planeOf(
+  species: string,
+  sawn: Sawn = 'flat',
+  grain: 'along' | 'upright' | 'across' = 'along',
+): PlaneElastic {
   const { EL, ratios } = elasticOf(species);
+  // No table gives the ratio in the plane of the rings; a third is the middle of what is measured (unsure).
   if (grain === 'upright') return { Ex: ratios.ET * EL, Ey: ratios.ER * EL, G: ratios.GRT * EL, nu: 0.35 };
-  return sawn === 'flat'
-    ? { Ex: EL, Ey: ratios.ET * EL, G: ratios.GLT * EL, nu: ratios.nuLT }
-    : { Ex: EL, Ey: ratios.ER * EL, G: ratios.GLR * EL, nu: ratios.nuLR };
+  const flat = { Ex: EL, Ey: ratios.ET * EL, G: ratios.GLT * EL, nu: ratios.nuLT };
+  const { Ex, Ey, G, nu } =
+    sawn === 'flat' ? flat : { Ex: EL, Ey: ratios.ER * EL, G: ratios.GLR * EL, nu: ratios.nuLR };
+  return grain === 'along' ? { Ex, Ey, G, nu } : { Ex: Ey, Ey: Ex, G, nu: (nu * Ey) / Ex };
 }

@@ -1,5 +1,6 @@
 import { wrap } from 'comlink';
 import type { PredictWorker } from '../workers/predict.worker';
+import { today } from './day';
 import { jobActions } from './job';
 import { listener, openJobState, store, type RootState } from './store';
 
@@ -22,7 +23,7 @@ async function predict(): Promise<void> {
     const { build, step, id } = openJobState();
     if (!build) break;
     try {
-      const outlook = await worker.outlook(build, step);
+      const outlook = await worker.outlook(build, step, today());
       if (openJobState().id === id) store.dispatch(jobActions.predicted(outlook));
     } catch (error) {
       // The last good drawing stays; the next edit is predicted again.

@@ -1,5 +1,5 @@
-import type { Phrase } from '../../core/build';
-import { areaText, volumeText, type Display } from '../../core/units';
+import { partText, type Phrase } from '../../core/build/finding';
+import type { Display } from '../../core/units';
 import { Measure } from './Measure';
 
 /** A message whose numbers are set in the shop's units. */
@@ -9,15 +9,9 @@ export function Words({ phrase, display }: { phrase: readonly Phrase[]; display:
       {phrase.map((part, i) => {
         if (typeof part === 'string') return <span key={i}>{part}</span>;
         if ('mm' in part) return <Measure key={i} value={part.mm} display={display} unit />;
-        const text =
-          'mm2' in part
-            ? areaText(part.mm2, display)
-            : 'mm3' in part
-              ? volumeText(part.mm3, display)
-              : String(part.count);
         return (
           <span key={i} className="rule">
-            {text}
+            {partText(part, display)}
           </span>
         );
       })}

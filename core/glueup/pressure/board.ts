@@ -34,8 +34,8 @@ export function quadStiffness(dx: number, dy: number, { Ex, Ey, G, nu }: PlaneEl
       const area = (dx * dy) / 4;
       for (let i = 0; i < 4; i++)
         for (let j = 0; j < 4; j++) {
-          K[(2 * i) * 8 + 2 * j] += area * (bx[i] * d11 * bx[j] + by[i] * d33 * by[j]);
-          K[(2 * i) * 8 + 2 * j + 1] += area * (bx[i] * d12 * by[j] + by[i] * d33 * bx[j]);
+          K[2 * i * 8 + 2 * j] += area * (bx[i] * d11 * bx[j] + by[i] * d33 * by[j]);
+          K[2 * i * 8 + 2 * j + 1] += area * (bx[i] * d12 * by[j] + by[i] * d33 * bx[j]);
           K[(2 * i + 1) * 8 + 2 * j] += area * (by[i] * d12 * bx[j] + bx[i] * d33 * by[j]);
           K[(2 * i + 1) * 8 + 2 * j + 1] += area * (by[i] * d22 * by[j] + bx[i] * d33 * bx[j]);
         }
@@ -75,8 +75,9 @@ export function boardGive(length: number, width: number, cells: number, wood: Pl
   const u = new Float64Array(size);
   for (let load = 0; load <= cells >> 1; load++) {
     u.fill(0);
-    u[2 * node(load, LAYERS) + 1] = -1;
-    solveBand(K, u);
+    const loaded = 2 * node(load, LAYERS) + 1;
+    u[loaded] = -1;
+    solveBand(K, u, loaded);
     for (let c = 0; c < nodes; c++) {
       const here = -u[2 * node(c, LAYERS) + 1];
       const there = -u[2 * node(c, 0) + 1];

@@ -127,12 +127,14 @@ export function harmonicLines(
 ): number[] {
   const parts = boards.map(({ width, wood }) => edgeCompliance(wave, width, wood));
   const lines = boards.length - 1;
-  const diag = Array.from({ length: lines }, (_, i) =>
-    parts[i].same + parts[i].opposite + parts[i + 1].same + parts[i + 1].opposite,
+  const diag = Array.from(
+    { length: lines },
+    (_, i) => parts[i].same + parts[i].opposite + parts[i + 1].same + parts[i + 1].opposite,
   );
   const off = parts.map(({ same, opposite }) => same - opposite);
-  const right = Array.from({ length: lines }, (_, i) =>
-    -(i === 0 ? off[0] : 0) - (i === lines - 1 ? off[boards.length - 1] : 0),
+  const right = Array.from(
+    { length: lines },
+    (_, i) => -(i === 0 ? off[0] : 0) - (i === lines - 1 ? off[boards.length - 1] : 0),
   );
   // Three diagonals, by elimination.
   for (let i = 1; i < lines; i++) {

@@ -133,7 +133,8 @@ export function press(given: PressCase, start?: Pressed): Pressed {
     for (let l = 0; l < lines; l++) {
       const wrong = wrongNodes(active[l], force[l], open[l], small);
       if (wrong.length > 0) settled = false;
-      for (const i of wrong.slice(0, Math.max(1, Math.ceil(wrong.length * boldness(passes))))) active[l][i] = !active[l][i];
+      for (const i of wrong.slice(0, Math.max(1, Math.ceil(wrong.length * boldness(passes)))))
+        active[l][i] = !active[l][i];
     }
     for (const line of active) if (line.filter(Boolean).length < 2) rescue(line, total, moment);
   }

@@ -1,16 +1,19 @@
-import { press, type PressCase, type Pressed } from './contact';
+import { press, type LinePressure, type PressCase } from './contact';
+import { EVEN } from './words';
 
-/** Least over mean of the worst glue line, 0 to 1; lines of cauls are left out by the caller's choice of `lines`. */
-export function worstLine(pressed: Pressed, lines: readonly number[]): number {
-  return Math.min(
+/** Least over mean of the worst of the lines named, 0 to 1. */
+export const worstOfLines = (found: readonly LinePressure[], lines: readonly number[]): number =>
+  Math.min(
     ...lines.map((l) => {
-      const { pressure } = pressed.lines[l];
+      const { pressure } = found[l];
       const last = pressure.length - 1;
       const mean = pressure.reduce((sum, p, i) => sum + p * (i === 0 || i === last ? 0.5 : 1), 0) / last;
       return mean > 0 ? Math.min(...pressure) / mean : 0;
     }),
   );
-}
+
+/** Whether a line's least over mean looks even: three quarters (Junta's word, no standard has one). */
+export const evenEnough = (leastOverMean: number): boolean => leastOverMean >= EVEN;
 
 /** Places of n clamps with a given first one, the rest evenly between, mm. */
 export const evenPlaces = (count: number, first: number, length: number): number[] =>
@@ -30,8 +33,9 @@ export function evenLayout(
 ): { first: number; places: number[]; leastOverMean: number } {
   const { length } = given;
   const score = (first: number) =>
-    worstLine(
-      press({ ...given, clamps: evenPlaces(count, first, length).map((at) => ({ at, force: 1000, pad })) }),
+    worstOfLines(
+      press({ ...given, clamps: evenPlaces(count, first, length).map((at) => ({ at, force: 1000, pad })) })
+        .lines,
       lines,
     );
   const rule = (0.44 * length) / (count - 0.12);

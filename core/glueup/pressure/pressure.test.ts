@@ -99,7 +99,10 @@ describe('closed forms', () => {
   });
   it('agree with each other: two boards are the least stack', () => {
     for (const kappa of [0.5, 1, 2, 3])
-      expect(harmonicLines(kappa / 90, like(cherry, [90, 90]))[0]).toBeCloseTo(transfer(kappa, roots(cherry)), 6);
+      expect(harmonicLines(kappa / 90, like(cherry, [90, 90]))[0]).toBeCloseTo(
+        transfer(kappa, roots(cherry)),
+        6,
+      );
   });
 });
 
@@ -148,7 +151,13 @@ describe('the solver', () => {
     ['cherry', cherry, 0.562, 1.57],
     ['maple', maple, 0.578, 1.65],
   ] as const)('has peak and lift-off of one clamp on two boards: %s (design)', (_name, wood, peak, lift) => {
-    const { lines } = press({ length: 1000, thickness: 20, cell: 5, boards: like(wood, [90, 90]), clamps: clampsAt([500]) });
+    const { lines } = press({
+      length: 1000,
+      thickness: 20,
+      cell: 5,
+      boards: like(wood, [90, 90]),
+      clamps: clampsAt([500]),
+    });
     const p = lines[0].pressure;
     const unit = 1000 / (90 * 20);
     expect(Math.abs(Math.max(...p) / unit - peak)).toBeLessThan(0.01);
@@ -156,7 +165,12 @@ describe('the solver', () => {
     expect(Math.abs(off / 90 - lift)).toBeLessThan(10 / 90 + 0.01);
   });
   it('reaches 10 % of the peak at 1.49 board widths in cherry (design)', () => {
-    const { lines } = press({ length: 1000, thickness: 20, boards: like(cherry, [90, 90]), clamps: clampsAt([500]) });
+    const { lines } = press({
+      length: 1000,
+      thickness: 20,
+      boards: like(cherry, [90, 90]),
+      clamps: clampsAt([500]),
+    });
     const { pressure: p, x } = lines[0];
     const tenth = Math.max(...p) / 10;
     const i = p.findIndex((value) => value >= tenth);
@@ -175,7 +189,13 @@ describe('the solver', () => {
   });
   it('tips a board where one clamp stands near its end (design)', () => {
     [0.25, 0.5, 1, 1.5, 2].forEach((e, i) => {
-      const { lines } = press({ length: 1000, thickness: 20, cell: 5, boards: like(cherry, [90, 90]), clamps: clampsAt([e * 90]) });
+      const { lines } = press({
+        length: 1000,
+        thickness: 20,
+        cell: 5,
+        boards: like(cherry, [90, 90]),
+        clamps: clampsAt([e * 90]),
+      });
       const end = (lines[0].pressure[0] * 90 * 20) / 1000;
       expect(Math.abs(end - [2.72, 1.33, 0.48, 0.1, 0][i])).toBeLessThan(0.05);
     });
@@ -223,10 +243,16 @@ describe('the solver', () => {
       thickness: fc.integer({ min: 12, max: 60 }),
       widths: fc.array(fc.integer({ min: 60, max: 160 }), { minLength: 2, maxLength: 4 }),
       wood: fc.constantFrom(cherry, maple, ponderosa, planeOf('oak_white', 'quarter')),
-      clamps: fc.array(fc.record({ at: fc.double({ min: 0.05, max: 0.95, noNaN: true }), force: fc.integer({ min: 300, max: 5000 }) }), {
-        minLength: 1,
-        maxLength: 5,
-      }),
+      clamps: fc.array(
+        fc.record({
+          at: fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+          force: fc.integer({ min: 300, max: 5000 }),
+        }),
+        {
+          minLength: 1,
+          maxLength: 5,
+        },
+      ),
       hollow: fc.constantFrom(0, 0, 0.1, 0.3),
     });
     let runs = 0;
@@ -260,14 +286,18 @@ describe('the solver', () => {
             expect(line.pressure[i]).toBeGreaterThanOrEqual(0);
             expect(line.gap[i]).toBeGreaterThanOrEqual(0);
             expect(line.pressure[i] * line.gap[i]).toBe(0);
-            expect(Math.abs(line.pressure[i] - mirrored.lines[l].pressure[n - 1 - i])).toBeLessThan(1e-5 * most);
+            expect(Math.abs(line.pressure[i] - mirrored.lines[l].pressure[n - 1 - i])).toBeLessThan(
+              1e-5 * most,
+            );
           }
         });
         if (hollow === 0) {
           const double = press({ ...given, clamps: given.clamps.map((c) => ({ ...c, force: 2 * c.force })) });
           double.lines.forEach((line, l) =>
             line.pressure.forEach((p, i) =>
-              expect(Math.abs(p - 2 * found.lines[l].pressure[i])).toBeLessThan(1e-6 * Math.max(...line.pressure)),
+              expect(Math.abs(p - 2 * found.lines[l].pressure[i])).toBeLessThan(
+                1e-6 * Math.max(...line.pressure),
+              ),
             ),
           );
         }
@@ -277,10 +307,23 @@ describe('the solver', () => {
     expect(runs).toBe(500);
   });
   it('is not stopped by thin strips or by sixty joints, and says where it is coarse', () => {
-    const thin = press({ length: 300, thickness: 40, boards: like(planeOf('maple_sugar', 'flat', 'upright'), [3, 3, 3]), clamps: clampsAt([100, 200]) });
+    const thin = press({
+      length: 300,
+      thickness: 40,
+      boards: like(planeOf('maple_sugar', 'flat', 'upright'), [3, 3, 3]),
+      clamps: clampsAt([100, 200]),
+    });
     expect(thin.lines).toHaveLength(2);
     expect(thin.settled).toBe(true);
-    const many = press({ length: 900, thickness: 20, boards: like(cherry, Array.from({ length: 61 }, () => 20)), clamps: clampsAt([150, 450, 750]) });
+    const many = press({
+      length: 900,
+      thickness: 20,
+      boards: like(
+        cherry,
+        Array.from({ length: 61 }, () => 20),
+      ),
+      clamps: clampsAt([150, 450, 750]),
+    });
     expect(many.lines).toHaveLength(60);
     expect(many.coarse).toBe(true);
     expect(carried(many.lines[30], 20).force).toBeCloseTo(3000, 3);
@@ -289,10 +332,19 @@ describe('the solver', () => {
 
 describe('the quick picture while dragging', () => {
   it.each([
-    [[100, 100, 100, 100, 100], [300, 800]],
-    [[100, 100], [100, 300, 500, 700, 900]],
+    [
+      [100, 100, 100, 100, 100],
+      [300, 800],
+    ],
+    [
+      [100, 100],
+      [100, 300, 500, 700, 900],
+    ],
     [[90, 90], [500]],
-    [[120, 60, 60, 120], [125, 375, 625, 875]],
+    [
+      [120, 60, 60, 120],
+      [125, 375, 625, 875],
+    ],
   ])('stays within 12 % of the peak: %j', (widths, places) => {
     const given = { length: 1000, thickness: 20, boards: like(cherry, widths), clamps: clampsAt(places) };
     const exact = press(given);
@@ -322,7 +374,11 @@ describe('words for a line', () => {
     expect(reading.belowPct).toBeCloseTo((100 * 3.5) / 8, 6);
   });
   it('say even where it is even', () => {
-    expect(readLine(line([0.8, 0.9, 1, 0.9, 0.8]), 0.7)).toMatchObject({ words: 'even', stretches: [], belowPct: 0 });
+    expect(readLine(line([0.8, 0.9, 1, 0.9, 0.8]), 0.7)).toMatchObject({
+      words: 'even',
+      stretches: [],
+      belowPct: 0,
+    });
     expect(readLine(line([0.5, 0.9, 1, 0.9, 0.5]), 0.4).words).toBe('a little uneven');
   });
 });

@@ -22,7 +22,7 @@ export interface LineReading {
 }
 
 /** Least over mean from which squeeze-out looks even, and a little uneven: Junta's words, no standard has them. */
-const EVEN = 0.75;
+export const EVEN = 0.75;
 const FAIR = 0.45;
 /** A stretch counts as lean below this share of the wanted pressure. */
 const LEAN = 0.5;

@@ -1,0 +1,3 @@
+export * from './hours';
+export * from './schedule';
+export * from './tasks';

@@ -1,0 +1,144 @@
+import { stepName, type BuildDocument, type Step, type Timeline } from '../build';
+import { glueTimes, climateOf, gluingOf } from '../kit';
+import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse } from '../glueup';
+
+/** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
+export interface Task {
+  /** Step id, with what of it: `glue` is the work, `glue:clamps` the wait after. */
+  id: string;
+  job: string;
+  step: string;
+  name: string;
+  kind: 'work' | 'clamps' | 'settle' | 'rest' | 'coat' | 'outside';
+  minutes: number;
+  /** Cannot be broken off: a glue-up goes on to its last clamp. */
+  whole: boolean;
+  after: string[];
+  /** Clamps it holds by set, from the start of its glue-up on. */
+  clamps?: Record<string, number>;
+  /** When the maker means to begin it. */
+  begin?: number;
+}
+
+/**
+ * Minutes of work for a step, apart from glue-ups: rough guesses until the shop's own log knows better (common
+ * practice): so many to set up, so many for each piece.
+ */
+const STEP_MINUTES: Partial<Record<Step['kind'], { setUp: number; each: number }>> = {
+  rip: { setUp: 10, each: 2 },
+  mill: { setUp: 10, each: 4 },
+  flatten: { setUp: 10, each: 15 },
+  joint: { setUp: 5, each: 4 },
+  slice: { setUp: 10, each: 1.5 },
+  trim: { setUp: 15, each: 5 },
+  crosscut: { setUp: 5, each: 1 },
+  oblique: { setUp: 15, each: 2 },
+  resaw: { setUp: 15, each: 5 },
+  shape: { setUp: 20, each: 15 },
+  surface: { setUp: 10, each: 40 },
+  turn: { setUp: 0, each: 0 },
+};
+const COAT_MIN = 20;
+const COAT_WAIT_H = 12;
+const OUTSIDE_DAYS = 7;
+/** Laying everything ready, and a dry run, before the bottle is opened. */
+const GLUE_SET_UP_MIN = 20;
+const SCRAPE_MIN = 10;
+
+const machined = (kind: Step['kind'] | undefined): boolean =>
+  kind === 'flatten' ||
+  kind === 'joint' ||
+  kind === 'slice' ||
+  kind === 'trim' ||
+  kind === 'oblique' ||
+  kind === 'resaw' ||
+  kind === 'shape' ||
+  kind === 'crosscut';
+
+/** A job's open steps as tasks, each after what it works on. Steps that are done are left out. */
+export function tasksOf(job: string, build: BuildDocument, timeline: Timeline): Task[] {
+  const out: Task[] = [];
+  const last = new Map<string, string>();
+  for (const step of build.steps) {
+    const after = step.inputs.flatMap((input) => last.get(input) ?? []);
+    const add = (task: Omit<Task, 'job' | 'step' | 'after'> & { after?: string[] }) => {
+      const before = out.findLast((each) => each.step === step.id && each.job === job)?.id;
+      out.push({ job, step: step.id, after: before ? [before] : after, ...task });
+    };
+    if (!step.done) addTasks(step, build, timeline, add);
+    const own = out.findLast((each) => each.step === step.id);
+    if (own) last.set(step.output, own.id);
+    else if (after.length === 1) last.set(step.output, after[0]);
+    else if (after.length > 1) last.set(step.output, after[after.length - 1]);
+  }
+  return out;
+}
+
+function addTasks(
+  step: Step,
+  build: BuildDocument,
+  timeline: Timeline,
+  add: (task: Omit<Task, 'job' | 'step' | 'after'>) => void,
+): void {
+  const name = stepName(step);
+  const begin = step.begin ? { begin: Date.parse(step.begin) } : {};
+  const pieces = timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? 1;
+  const work = (minutes: number, whole = false) => {
+    if (minutes > 0) add({ id: step.id, name, kind: 'work', minutes, whole, ...begin });
+  };
+  const wait = (
+    of: string,
+    words: string,
+    kind: Task['kind'],
+    hours: number,
+    clamps?: Record<string, number>,
+  ) => {
+    if (hours > 0)
+      add({
+        id: `${step.id}:${of}`,
+        name: `${name}: ${words}`,
+        kind,
+        minutes: hours * 60,
+        whole: true,
+        ...(clamps ? { clamps } : {}),
+      });
+  };
+  if (step.kind === 'glue') return glueTasks(step.id, build, timeline, work, wait);
+  if (step.kind === 'rest') return wait('rest', 'rests', 'rest', step.hours ?? 12);
+  if (step.kind === 'outside') return wait('outside', 'away', 'outside', (step.days ?? OUTSIDE_DAYS) * 24);
+  if (step.kind === 'finish') {
+    const coats = Math.max(1, step.coats ?? 1);
+    work(COAT_MIN * coats);
+    return wait('coat', `${coats} coats dry`, 'coat', coats * (step.hours ?? COAT_WAIT_H));
+  }
+  const { setUp, each } = STEP_MINUTES[step.kind] ?? { setUp: 10, each: 5 };
+  work(setUp + each * pieces);
+}
+
+function glueTasks(
+  id: string,
+  build: BuildDocument,
+  timeline: Timeline,
+  work: (minutes: number, whole: boolean) => void,
+  wait: (
+    of: string,
+    words: string,
+    kind: Task['kind'],
+    hours: number,
+    clamps?: Record<string, number>,
+  ) => void,
+): void {
+  const { shop } = build;
+  const glueUp = glueUpOf(build, timeline, id);
+  if (!glueUp) return work(GLUE_SET_UP_MIN, true);
+  const plan = planClamps(glueUp, shop);
+  const { totalMin } = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop);
+  const facts = adhesiveFor(glueUp, shop);
+  const gates = gatesOf(facts && glueTimes(facts, climateOf(shop)), shop);
+  const scrape = gluingOf(shop).squeezeOut === 'hard' ? 0 : SCRAPE_MIN;
+  work(GLUE_SET_UP_MIN + totalMin * glueUp.blanks + scrape, true);
+  const clamps = Object.fromEntries(plan.picks.map(({ set, count }) => [set.id, count]));
+  wait('clamps', 'in clamps', 'clamps', gates.unclampH, clamps);
+  const next = build.steps.find(({ inputs }) => inputs.includes(glueUp.step.output));
+  if (machined(next?.kind)) wait('settle', 'joint settles', 'settle', gates.surfaceH - gates.unclampH);
+}

@@ -1,0 +1,28 @@
+import ical, { ICalCalendarMethod } from 'ical-generator';
+import type { ScheduledTask } from '../bench';
+
+/** A calendar as iCalendar (RFC 5545), times in UTC: every stretch of work and every wait is an event, waits shown as free time. */
+export function calendarFile(
+  tasks: readonly ScheduledTask[],
+  jobName: (job: string) => string,
+  { now, shop }: { now: number; shop: string },
+): string {
+  const calendar = ical({
+    name: shop,
+    prodId: { company: 'Junta', product: 'Calendar', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+  });
+  for (const task of tasks)
+    task.spans.forEach(({ from, to }, i) => {
+      if (to <= from) return;
+      calendar.createEvent({
+        id: `${task.job}.${task.id}.${i}@junta.invalid`,
+        stamp: new Date(now),
+        start: new Date(from),
+        end: new Date(to),
+        summary: `${jobName(task.job)}: ${task.name}`,
+        transparency: (task.kind === 'work' ? 'OPAQUE' : 'TRANSPARENT') as never,
+      });
+    });
+  return calendar.toString();
+}

@@ -1,0 +1,372 @@
+import { userOf, type BuildDocument, type Phrase, type Timeline, type TimelineStep } from '../build';
+import { gluingOf, type AidKind, type ShopSnapshot } from '../kit';
+import { inverse, movePoint, type Blank, type Cell, type Vec3 } from '../solid';
+import type { GlueUp } from './glueup';
+
+/** The hole an aid needs, mm: along the joint, into each strip, and through the thickness. Usual sizes (common practice). */
+export interface AidSize {
+  name: string;
+  along: number;
+  into: number;
+  thick: number;
+  /** From one to the next along a joint. */
+  pitch: number;
+}
+
+/** Sizes by kind; a smaller one is taken where the joint is thin. */
+const SIZES: Record<Exclude<AidKind, 'none' | 'cauls'>, readonly AidSize[]> = {
+  biscuits: [
+    { name: 'biscuit 56 x 23', along: 62, into: 12, thick: 4, pitch: 200 },
+    { name: 'biscuit 47 x 15', along: 53, into: 8.5, thick: 4, pitch: 180 },
+  ],
+  dowels: [
+    { name: 'dowel 10 x 40', along: 10, into: 21, thick: 10, pitch: 150 },
+    { name: 'dowel 8 x 30', along: 8, into: 16, thick: 8, pitch: 130 },
+    { name: 'dowel 6 x 30', along: 6, into: 16, thick: 6, pitch: 110 },
+  ],
+  looseTenons: [
+    { name: 'loose tenon 8 x 40', along: 24, into: 21, thick: 8, pitch: 220 },
+    { name: 'loose tenon 5 x 30', along: 20, into: 16, thick: 5, pitch: 180 },
+  ],
+  splines: [{ name: 'spline 6 x 16', along: 0, into: 8.5, thick: 6, pitch: 0 }],
+};
+
+/** Names of the kinds, as chosen. */
+export const AID_KINDS: readonly { id: AidKind; name: string; why: string }[] = [
+  { id: 'none', name: 'None', why: 'strips are pushed flush by hand, joint by joint' },
+  { id: 'cauls', name: 'Cauls', why: 'battens across both faces; nothing is cut' },
+  { id: 'biscuits', name: 'Biscuits', why: 'quick slots; they swell, so wait before planing' },
+  { id: 'dowels', name: 'Dowels', why: 'exact, and unforgiving of a hole off its place' },
+  { id: 'looseTenons', name: 'Loose tenons', why: 'exact and strong; needs its machine' },
+  { id: 'splines', name: 'Splines', why: 'one groove end to end; shows at a trimmed end unless stopped' },
+];
+
+/** Wood that must stay between an aid and any face or later cut, and a third of the thickness at most is taken. mm. */
+export const AID_COVER = 3;
+const THIRD = 3;
+
+/** One aid: where it lies along its joint, and whether it stays hidden. */
+export interface Aid {
+  joint: number;
+  /** Middle, mm from the left end. */
+  at: number;
+  along: number;
+  byHand: boolean;
+  /** Why it must not be there; undefined where it may. */
+  bad?: AidProblem;
+}
+
+/** What an aid runs into. */
+export interface AidProblem {
+  kind: 'cut' | 'end' | 'aid' | 'keepOut' | 'thin';
+  /** The later step that would open it, by name. */
+  step?: string;
+  words: Phrase[];
+  /** By how much there is too little wood, mm. */
+  shortMm: number;
+}
+
+/** Aids of one glue-up. */
+export interface AidLayout {
+  kind: AidKind;
+  size?: AidSize;
+  aids: Aid[];
+  /** Middle of the thickness as it is now, mm from the lower face: where the fence of the machine is set. */
+  centreMm: number;
+  /** Joints where none finds a place, with the reason. */
+  bare: { joint: number; words: Phrase[] }[];
+}
+
+/** How far a point lies inside a cell, mm; below zero outside. */
+const depthIn = ({ faces }: Cell, p: Vec3): number => {
+  let least = Infinity;
+  for (const { normal: n, offset } of faces) {
+    const inside = offset - (n[0] * p[0] + n[1] * p[1] + n[2] * p[2]);
+    if (inside < least) least = inside;
+  }
+  return least;
+};
+
+/** The wood of later steps, ready to be asked whether a point of the glue-up is still in it. */
+interface Later {
+  name: string;
+  cells: { cell: Cell; back: readonly number[] }[];
+}
+
+/** Steps that work on what a glue-up makes, in order, with the wood as each leaves it. */
+function laterSteps(build: BuildDocument, timeline: Timeline, stepId: string): Later[] {
+  const out: Later[] = [];
+  const byId = new Map<string, TimelineStep>(timeline.steps.map((entry) => [entry.id, entry]));
+  let step = build.steps.find(({ id }) => id === stepId);
+  for (let guard = 0; step && guard < build.steps.length; guard++) {
+    step = userOf(build, step.output);
+    const entry = step && byId.get(step.id);
+    if (!step || !entry) break;
+    if (step.kind === 'turn' || step.kind === 'rest' || step.kind === 'finish') continue;
+    out.push({
+      name: entry.name,
+      cells: entry.pieces.flatMap(({ blank }) =>
+        blank.cells.map((cell) => ({ cell, back: inverse(cell.toLog) })),
+      ),
+    });
+  }
+  return out;
+}
+
+const TOUCH = 1e-6;
+
+/** The least wood around a point in a blank's cells, mm; below zero where it lies in none. */
+const woodAround = (cells: readonly Cell[], p: Vec3): number =>
+  cells.reduce((most, cell) => Math.max(most, depthIn(cell, p)), -Infinity);
+
+/**
+ * Lays out alignment aids on every joint: at the kind's pitch, centred on the measured thickness, moved or left out
+ * where a later cut of the build, an end, another aid from the far side of a strip or a stretch to keep clear would
+ * open them. Whether they stay in wood is asked of the solid model itself, step by step; holes and grooves that the
+ * build only notes are not seen. Aids put by hand stay, with what is wrong with them.
+ */
+export function layAids(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLayout {
+  const practice = gluingOf(build.shop);
+  const { plan } = glueUp.step;
+  const kind = plan?.aids?.kind ?? practice.aids;
+  const entry = timeline.steps.find(({ id }) => id === glueUp.step.id);
+  const centreMm = glueUp.heightMm / 2;
+  if (kind === 'none' || kind === 'cauls' || !entry || glueUp.askew)
+    return { kind, aids: [], centreMm, bare: [] };
+  const size = sizeFor(kind, glueUp);
+  if (!size)
+    return {
+      kind,
+      aids: [],
+      centreMm,
+      bare: glueUp.lines.map(({ joint }) => ({
+        joint,
+        words: [
+          'The joint is ',
+          { mm: glueUp.heightMm },
+          ' thick: the smallest of the kind needs ',
+          { mm: THIRD * smallest(kind).thick },
+          '.',
+        ],
+      })),
+    };
+  const check = checker(build, timeline, glueUp, entry.pieces[0].blank, size);
+  const byHand = plan?.aids?.places;
+  if (byHand) {
+    const aids = byHand.map(({ joint, at }): Aid => ({ joint, at: at.mm, along: size.along, byHand: true }));
+    return {
+      kind,
+      size,
+      centreMm,
+      bare: [],
+      aids: aids.map((aid, i) => {
+        const bad =
+          check(aid) ??
+          meets(
+            aid,
+            aids.filter((_, k) => k !== i),
+            size,
+            glueUp,
+          );
+        return bad ? { ...aid, bad } : aid;
+      }),
+    };
+  }
+  const aids: Aid[] = [];
+  const bare: AidLayout['bare'] = [];
+  for (const line of glueUp.lines) {
+    const laid = kind === 'splines' ? spline(line, size, check) : pitched(line, size, glueUp, aids, check);
+    aids.push(...laid.aids);
+    if (laid.aids.length === 0 && laid.why) bare.push({ joint: line.joint, words: laid.why.words });
+  }
+  return { kind, size, aids, centreMm, bare };
+}
+
+const smallest = (kind: keyof typeof SIZES): AidSize => SIZES[kind][SIZES[kind].length - 1];
+
+/** The largest size that leaves two thirds of the thickness, or the smallest that leaves its cover. */
+function sizeFor(kind: keyof typeof SIZES, { heightMm, thinnestMm }: GlueUp): AidSize | undefined {
+  const room = (size: AidSize) =>
+    size.thick + 2 * AID_COVER <= heightMm && size.into + AID_COVER <= thinnestMm;
+  return (
+    SIZES[kind].find((size) => room(size) && THIRD * size.thick <= heightMm + TOUCH) ??
+    SIZES[kind].findLast((size) => room(size))
+  );
+}
+
+type Check = (aid: Aid) => AidProblem | undefined;
+
+/** Asks the solid model whether an aid's hole stays in wood, now and after every later step. */
+function checker(
+  build: BuildDocument,
+  timeline: Timeline,
+  glueUp: GlueUp,
+  blank: Blank,
+  size: AidSize,
+): Check {
+  const later = laterSteps(build, timeline, glueUp.step.id);
+  const { run, press, depth } = glueUp.axes;
+  const keepOut = glueUp.step.plan?.aids?.keepOut ?? [];
+  const mid = glueUp.heightMm / 2;
+  return ({ joint, at, along }) => {
+    const line = glueUp.lines.find((each) => each.joint === joint);
+    if (!line) return { kind: 'thin', words: [`There is no joint ${joint}.`], shortMm: 0 };
+    for (const zone of keepOut) {
+      const over = Math.min(at + along / 2, zone.to.mm) - Math.max(at - along / 2, zone.from.mm);
+      if (over > TOUCH)
+        return {
+          kind: 'keepOut',
+          words: [`It lies `, { mm: over }, ` in what is kept clear for “${zone.why}”.`],
+          shortMm: over,
+        };
+    }
+    const reach = along / 2 + AID_COVER;
+    const corners: { p: Vec3; joint: boolean }[] = [];
+    for (const x of [at - reach, at + reach])
+      for (const side of [-1, 1])
+        for (const y of [0.01, size.into + AID_COVER])
+          for (const z of [mid - size.thick / 2 - AID_COVER, mid + size.thick / 2 + AID_COVER]) {
+            const p: [number, number, number] = [0, 0, 0];
+            p[run] = x;
+            p[press] = line.at + side * y;
+            p[depth] = z;
+            corners.push({ p, joint: y < 1 });
+          }
+    const logs: { cell: Cell; log: Vec3 }[] = [];
+    for (const { p } of corners) {
+      const cell = blank.cells.find((each) => depthIn(each, p) >= -TOUCH);
+      if (!cell) {
+        const short = -woodAround(blank.cells, p);
+        const ended = at - reach < line.from - TOUCH || at + reach > line.to + TOUCH;
+        return ended
+          ? {
+              kind: 'end',
+              words: ['It comes within ', { mm: Math.max(0, AID_COVER - short) }, ' of an end of the joint.'],
+              shortMm: short,
+            }
+          : {
+              kind: 'thin',
+              words: ['The wood around it is ', { mm: short }, ' too thin for its hole.'],
+              shortMm: short,
+            };
+      }
+      logs.push({ cell, log: movePoint(cell.toLog, p) });
+    }
+    for (const { name, cells } of later)
+      for (const { cell, log } of logs) {
+        const same = cells.filter(({ cell: after }) => after.id === cell.id);
+        const most = same.reduce(
+          (best, { cell: after, back }) => Math.max(best, depthIn(after, movePoint(back, log))),
+          -Infinity,
+        );
+        if (most < -TOUCH)
+          return {
+            kind: 'cut',
+            step: name,
+            words: [
+              `${name} would cut into it: `,
+              { mm: Math.min(-most, 1e4) },
+              ` too close, with `,
+              { mm: AID_COVER },
+              ' of wood to stay.',
+            ],
+            shortMm: -most,
+          };
+      }
+    return undefined;
+  };
+}
+
+/** Two aids that meet in a strip from both its sides, or overlap on one joint. */
+function meets(aid: Aid, others: readonly Aid[], size: AidSize, glueUp: GlueUp): AidProblem | undefined {
+  for (const other of others) {
+    const apart = Math.abs(aid.at - other.at) - (aid.along + other.along) / 2;
+    if (apart >= AID_COVER - TOUCH) continue;
+    if (other.joint === aid.joint)
+      return {
+        kind: 'aid',
+        words: ['It is ', { mm: Math.max(0, apart) }, ' from the next one on its joint.'],
+        shortMm: AID_COVER - apart,
+      };
+    if (Math.abs(other.joint - aid.joint) !== 1) continue;
+    const strip = glueUp.courses[Math.max(aid.joint, other.joint) - 1];
+    const wood = strip.to - strip.from - 2 * size.into;
+    if (wood < AID_COVER - TOUCH)
+      return {
+        kind: 'aid',
+        words: [
+          `It meets the one of joint ${other.joint} in a strip `,
+          { mm: strip.to - strip.from },
+          ' wide: ',
+          { mm: Math.max(0, wood) },
+          ' would stay between.',
+        ],
+        shortMm: AID_COVER - wood,
+      };
+  }
+  return undefined;
+}
+
+/** Aids at the pitch, each moved by up to half of it until it is clear. */
+function pitched(
+  line: GlueUp['lines'][number],
+  size: AidSize,
+  glueUp: GlueUp,
+  before: readonly Aid[],
+  check: Check,
+): { aids: Aid[]; why?: AidProblem } {
+  const length = line.to - line.from;
+  const count = Math.max(2, Math.round(length / size.pitch) + 1);
+  const first = Math.min(size.along / 2 + 40, length / 2);
+  const step = count > 1 ? (length - 2 * first) / (count - 1) : 0;
+  const out: Aid[] = [];
+  let why: AidProblem | undefined;
+  for (let i = 0; i < count; i++) {
+    const wish = line.from + first + i * step;
+    for (let k = 0; k <= Math.ceil(Math.max(step, size.pitch) / 2 / 5); k++) {
+      const tries = (k === 0 ? [0] : [-5 * k, 5 * k]).map(
+        (move): Aid => ({ joint: line.joint, at: wish + move, along: size.along, byHand: false }),
+      );
+      const found = tries.find((aid) => {
+        const bad = meets(aid, [...out, ...before], size, glueUp) ?? check(aid);
+        why ??= bad;
+        return !bad;
+      });
+      if (!found) continue;
+      out.push(found);
+      break;
+    }
+  }
+  return out.length > 0 ? { aids: out } : { aids: out, ...(why ? { why } : {}) };
+}
+
+/** A spline as long as stays hidden: shortened from both ends until nothing opens it. */
+function spline(
+  line: GlueUp['lines'][number],
+  size: AidSize,
+  check: Check,
+): { aids: Aid[]; why?: AidProblem } {
+  const middle = (line.from + line.to) / 2;
+  let why: AidProblem | undefined;
+  for (let along = line.to - line.from - 2 * AID_COVER; along > 3 * size.into; along -= 10) {
+    const aid: Aid = { joint: line.joint, at: middle, along, byHand: false };
+    const bad = check(aid);
+    if (!bad) return { aids: [aid] };
+    why = bad;
+  }
+  return { aids: [], ...(why ? { why } : {}) };
+}
+
+/** Whether faces should be kept flush: once joined, the piece is wider than every planer of the shop (a rule every school can follow). */
+export function needsAids(
+  glueUp: GlueUp,
+  shop: ShopSnapshot,
+): { widthMm: number; limitMm: number } | undefined {
+  if (glueUp.axes.press === 2 || glueUp.courses.some(({ grain }) => grain === 'upright')) return undefined;
+  const limits = shop.machines
+    .filter(({ kind }) => kind === 'planer')
+    .map(({ maxWidth }) => maxWidth.mm || Infinity);
+  const limitMm = Math.max(0, ...limits);
+  const widthMm = glueUp.axes.press === 1 ? glueUp.widthMm : glueUp.lengthMm;
+  return limits.length > 0 && widthMm > limitMm + TOUCH ? { widthMm, limitMm } : undefined;
+}

@@ -1,0 +1,28 @@
+import type { Tightening } from '../../kit';
+
+/** How far a clamp is tightened in a round, as a share of its force. */
+export const ROUNDS: readonly number[] = [0.2, 0.6, 1];
+
+/**
+ * In which order clamps are tightened, as places in the list counted from 1 for each clamp. Middle first, then
+ * outwards by turns, is also the order within rounds; end by end goes along from the left.
+ */
+export function tighteningOrder(places: readonly number[], length: number, way: Tightening): number[] {
+  const nth = places.map((at, i) => ({ at, i }));
+  const sorted =
+    way === 'ends'
+      ? nth.toSorted((a, b) => a.at - b.at)
+      : nth.toSorted((a, b) => Math.abs(a.at - length / 2) - Math.abs(b.at - length / 2) || a.at - b.at);
+  const order = places.map(() => 0);
+  sorted.forEach(({ i }, k) => {
+    order[i] = k + 1;
+  });
+  return order;
+}
+
+/** The order in words. */
+export const TIGHTENING_WORDS: Record<Tightening, string> = {
+  middle: 'middle first, then outwards by turns',
+  rounds: 'three rounds from the middle: snug, firmer, full',
+  ends: 'from one end to the other',
+};

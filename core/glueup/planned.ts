@@ -1,0 +1,91 @@
+import type { BuildDocument, GlueUse, Phrase, Timeline } from '../build';
+import {
+  adhesivesOf,
+  CLAMP_SCHOOLS,
+  climateOf,
+  equilibriumMoisture,
+  isClimateKnown,
+  type GlueAmount,
+} from '../kit';
+import {
+  amountFor,
+  gatesOf,
+  judgeBottle,
+  judgeShelf,
+  strengthWords,
+  usesOf,
+  type Gates,
+  type JudgedBottle,
+} from './adhesive';
+import { layAids, needsAids, type AidLayout } from './aids';
+import { planClamps, type ClampPlan } from './clampplan';
+import { glueUpOf, glueUpsOf, type GlueUp } from './glueup';
+import { rehearse, type Rehearsal } from './pace';
+import { readyList, type ReadyItem } from './ready';
+import { stagingOf, type Staging } from './staging';
+
+/** Everything planned for one glue-up, as the screens read it. Plain data. */
+export interface PlannedGlueUp {
+  glueUp: GlueUp;
+  clamps: ClampPlan;
+  aids: AidLayout;
+  needsAids?: { widthMm: number; limitMm: number };
+  rehearsal: Rehearsal;
+  /** Bottles of the shelf, those that suit first; and the one in use. */
+  shelf: JudgedBottle[];
+  bottle?: JudgedBottle;
+  amount?: GlueAmount;
+  uses: GlueUse[];
+  usesGuessed: boolean;
+  strength?: Phrase[];
+  gates: Gates;
+  ready: ReadyItem[];
+  staging?: Staging;
+  /** Moisture the wood comes to in the shop's air, %. */
+  woodMoisturePct?: number;
+}
+
+/** Plans one glue-up whole; undefined for any other step or one that was not reached. `today` as YYYY-MM-DD. */
+export function plannedGlueUp(
+  build: BuildDocument,
+  timeline: Timeline,
+  stepId: string,
+  today: string,
+): PlannedGlueUp | undefined {
+  const { shop } = build;
+  const glueUp = glueUpOf(build, timeline, stepId);
+  if (!glueUp || glueUp.lines.length === 0) return undefined;
+  const clamps = planClamps(
+    glueUp,
+    shop,
+    CLAMP_SCHOOLS.map(({ id }) => id),
+  );
+  const aids = layAids(build, timeline, glueUp);
+  const needs = needsAids(glueUp, shop);
+  const rehearsal = rehearse(glueUp, clamps, aids, shop);
+  const { uses, guessed } = usesOf(build, glueUpsOf(build, timeline));
+  const shelf = adhesivesOf(shop);
+  const chosen = shelf.find(({ id }) => id === glueUp.step.plan?.adhesive) ?? shelf[0];
+  const bottle = chosen && judgeBottle(chosen, uses, shop, rehearsal.closedUsedMin, today);
+  const amount = bottle && amountFor(glueUp, bottle.facts, shop);
+  const strength = strengthWords(glueUp);
+  const staging = stagingOf(build, timeline, glueUp);
+  const climate = climateOf(shop);
+  return {
+    glueUp,
+    clamps,
+    aids,
+    ...(needs ? { needsAids: needs } : {}),
+    rehearsal,
+    shelf: judgeShelf(uses, shop, rehearsal.closedUsedMin, today),
+    ...(bottle ? { bottle } : {}),
+    ...(amount ? { amount } : {}),
+    uses,
+    usesGuessed: guessed,
+    ...(strength ? { strength } : {}),
+    gates: gatesOf(bottle?.times, shop),
+    ready: readyList(glueUp, clamps, aids, amount, shop),
+    ...(staging ? { staging } : {}),
+    ...(isClimateKnown(climate) ? { woodMoisturePct: equilibriumMoisture(climate) } : {}),
+  };
+}

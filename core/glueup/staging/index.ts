@@ -1,0 +1,2 @@
+export * from './split';
+export * from './ways';
