@@ -51,7 +51,7 @@ export const adhesive = exact({
 });
 
 /** The shop's air: what wood can be told for. */
-export const climate = exact({ temperatureC: number(-1, 50), humidityPct: number(0, 95) });
+export const climate = exact({ temperatureC: number(-2, 50), humidityPct: number(0, 95) });
 
 const minutes = () => number(0, 120);
 const applicator = () => oneOf('bottle', 'brush', 'roller', 'notched');
@@ -180,7 +180,7 @@ export const gluePlan = exact({
     whole: yup.boolean().required(),
     laps: list(
       exact({
-        act: oneOf('joint', 'spread', 'place', 'align', 'aid', 'clamp', 'caul'),
+        act: oneOf('spread', 'place', 'align', 'aid', 'clamp', 'caul'),
         seconds: number(0, 86_400),
       }).required(),
       2000,

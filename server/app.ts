@@ -10,7 +10,16 @@ import { jobFileSchema } from '../contract/jsonschema';
 import { kitBody } from '../contract/shop';
 import type { Connection } from './database';
 import { routeBoards } from './board-routes';
-import { createJob, listJobs, listRevisions, readJob, readJobVersion, readRevision, saveJob } from './jobs';
+import {
+  createJob,
+  listBuilds,
+  listJobs,
+  listRevisions,
+  readJob,
+  readJobVersion,
+  readRevision,
+  saveJob,
+} from './jobs';
 import { readKit, writeKit } from './kit';
 import { answerProblems, badFields, problem } from './problems';
 
@@ -80,6 +89,10 @@ export function createApp(connection: Connection, webRoot?: string): Express {
   app.get(
     '/api/jobs',
     async (_request, response) => void response.json(await listJobs(await connection.get())),
+  );
+  app.get(
+    '/api/builds',
+    async (_request, response) => void response.json(await listBuilds(await connection.get())),
   );
   app.post('/api/jobs', async (request, response) => {
     const { build } = read(newJobBody, request.body);

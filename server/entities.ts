@@ -1,7 +1,7 @@
 import { EntitySchema, type ValueTransformer } from 'typeorm';
 import type { BoardEvent } from '../contract/board';
 import type { BoardStock, BuildDocument } from '../core/build';
-import type { AllowanceName, Machine, Saw, ShopSnapshot } from '../core/kit';
+import type { Adhesive, AllowanceName, ClampSet, Machine, Saw, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
 
 const json: ValueTransformer = {
@@ -15,7 +15,10 @@ export interface ShopRow {
   id: string;
   name: string;
   version: number;
-  settings: Omit<ShopSnapshot, 'name' | 'saws' | 'machines' | 'allowances'>;
+  settings: Omit<ShopSnapshot, 'name' | 'saws' | 'machines' | 'allowances' | 'clamps' | 'adhesives'> & {
+    /** Which of these the shop has entered itself; an empty rack is not an unknown one. */
+    entered?: ('clamps' | 'adhesives')[];
+  };
   createdAt: Date;
 }
 export const ShopEntity = new EntitySchema<ShopRow>({
@@ -29,7 +32,7 @@ export const ShopEntity = new EntitySchema<ShopRow>({
   },
 });
 
-/** One item of the shop's kit: a saw, a machine or an allowance. */
+/** One item of the shop's kit: a saw, a machine, clamps alike, a bottle of glue or an allowance. */
 export interface KitRow<T> {
   id: string;
   shopId: string;
@@ -60,6 +63,8 @@ const kitEntity = <T>(name: string) =>
   });
 export const SawEntity = kitEntity<Saw>('saw');
 export const MachineEntity = kitEntity<Machine>('machine');
+export const ClampSetEntity = kitEntity<ClampSet>('clamp_set');
+export const AdhesiveEntity = kitEntity<Adhesive>('adhesive');
 export const AllowanceEntity = kitEntity<{ name: AllowanceName; amount: Length }>('allowance');
 
 /** A job; its newest build is the revision with the same version that was not put aside. */
@@ -193,6 +198,8 @@ export const ENTITIES = [
   ShopEntity,
   SawEntity,
   MachineEntity,
+  ClampSetEntity,
+  AdhesiveEntity,
   AllowanceEntity,
   JobEntity,
   RevisionEntity,

@@ -41,6 +41,24 @@ export async function readJob(manager: EntityManager, id: string): Promise<JobRe
   return { ...summary(job), build: revision.build };
 }
 
+/** The newest builds of the shop's jobs, the oldest job first: what the calendar is made of. */
+export async function listBuilds(source: DataSource): Promise<JobReply[]> {
+  const { id: shopId } = await currentShop(source.manager);
+  const jobs = await source.manager.find(JobEntity, {
+    where: { shopId },
+    order: { createdAt: 'ASC', changedAt: 'ASC' },
+    take: 100,
+  });
+  const revisions = await source.manager.find(RevisionEntity, {
+    where: jobs.map(({ id, version }) => ({ jobId: id, version, aside: false })),
+  });
+  const builds = new Map(revisions.map((revision) => [revision.jobId, revision.build]));
+  return jobs.flatMap((job) => {
+    const build = builds.get(job.id);
+    return build ? [{ ...summary(job), build }] : [];
+  });
+}
+
 /** Only the version, for tabs that watch whether a job moved on. */
 export async function readJobVersion(source: DataSource, id: string): Promise<{ version: number }> {
   return { version: (await findJob(source.manager, id)).version };

@@ -3,7 +3,15 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { KitReply } from '../contract/shop';
 import type { AllowanceName, Allowances, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
-import { AllowanceEntity, MachineEntity, SawEntity, ShopEntity, type ShopRow } from './entities';
+import {
+  AdhesiveEntity,
+  AllowanceEntity,
+  ClampSetEntity,
+  MachineEntity,
+  SawEntity,
+  ShopEntity,
+  type ShopRow,
+} from './entities';
 import { problem } from './problems';
 
 /** The shop of this installation; there is one until sign-in comes. */
@@ -19,17 +27,22 @@ const ordered = { order: { position: 'ASC' as const } };
 export async function readKit(manager: EntityManager): Promise<KitReply & { shopId: string }> {
   const shop = await currentShop(manager);
   const where = { where: { shopId: shop.id }, ...ordered };
-  const [saws, machines, allowances] = await Promise.all([
+  const [saws, machines, clamps, adhesives, allowances] = await Promise.all([
     manager.find(SawEntity, where),
     manager.find(MachineEntity, where),
+    manager.find(ClampSetEntity, where),
+    manager.find(AdhesiveEntity, where),
     manager.find(AllowanceEntity, where),
   ]);
+  const { entered, ...settings } = shop.settings;
   return {
     shopId: shop.id,
     version: shop.version,
     shop: {
       name: shop.name,
-      ...shop.settings,
+      ...settings,
+      ...(entered?.includes('clamps') ? { clamps: clamps.map((row) => row.details) } : {}),
+      ...(entered?.includes('adhesives') ? { adhesives: adhesives.map((row) => row.details) } : {}),
       saws: saws.map((row) => row.details),
       machines: machines.map((row) => row.details),
       allowances: Object.fromEntries(
@@ -40,7 +53,8 @@ export async function readKit(manager: EntityManager): Promise<KitReply & { shop
 }
 
 async function writeKitRows(manager: EntityManager, shopId: string, shop: ShopSnapshot): Promise<void> {
-  for (const entity of [SawEntity, MachineEntity, AllowanceEntity]) await manager.delete(entity, { shopId });
+  for (const entity of [SawEntity, MachineEntity, ClampSetEntity, AdhesiveEntity, AllowanceEntity])
+    await manager.delete(entity, { shopId });
   const row = <T>(code: string, position: number, details: T) => ({
     id: randomUUID(),
     shopId,
@@ -56,6 +70,15 @@ async function writeKitRows(manager: EntityManager, shopId: string, shop: ShopSn
     MachineEntity,
     shop.machines.map((machine, i) => row(machine.id, i, machine)),
   );
+  const { clamps = [], adhesives = [] } = shop;
+  await manager.insert(
+    ClampSetEntity,
+    clamps.map((set, i) => row(set.id, i, set)),
+  );
+  await manager.insert(
+    AdhesiveEntity,
+    adhesives.map((bottle, i) => row(bottle.id, i, bottle)),
+  );
   const amounts = Object.entries(shop.allowances) as [AllowanceName, Length][];
   await manager.insert(
     AllowanceEntity,
@@ -68,8 +91,13 @@ const settingsOf = ({
   saws: _saws,
   machines: _machines,
   allowances: _allowances,
+  clamps,
+  adhesives,
   ...settings
-}: ShopSnapshot) => settings;
+}: ShopSnapshot): ShopRow['settings'] => ({
+  ...settings,
+  entered: [...(clamps ? ['clamps' as const] : []), ...(adhesives ? ['adhesives' as const] : [])],
+});
 
 /** Makes the shop; gives its id. */
 export async function createShop(manager: EntityManager, shop: ShopSnapshot): Promise<string> {
@@ -84,6 +112,8 @@ export async function writeKit(source: DataSource, version: number, shop: ShopSn
   for (const [what, items] of [
     ['saws', shop.saws],
     ['machines', shop.machines],
+    ['clamps', shop.clamps ?? []],
+    ['bottles of glue', shop.adhesives ?? []],
   ] as const)
     if (new Set(items.map(({ id }) => id)).size < items.length)
       throw problem(422, 'The kit is not right', `Two ${what} have the same id.`);

@@ -50,4 +50,17 @@ export class Rack1790100000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstTables1790000000000, Rack1790100000000];
+/** Clamps and bottles of glue. */
+export class Gluing1790200000000 implements MigrationInterface {
+  name = 'Gluing1790200000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    for (const name of ['clamp_set', 'adhesive']) await runner.query(kitTable(name));
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
+export const MIGRATIONS = [FirstTables1790000000000, Rack1790100000000, Gluing1790200000000];

@@ -36,6 +36,16 @@ const router = createBrowserRouter([
         path: 'jobs/:id/look',
         lazy: async () => ({ Component: (await import('./screens/look/LookScreen')).LookScreen }),
       },
+      {
+        path: 'jobs/:id/rehearse/:step',
+        lazy: async () => ({
+          Component: (await import('./screens/job/glue/RehearseScreen')).RehearseScreen,
+        }),
+      },
+      {
+        path: 'calendar',
+        lazy: async () => ({ Component: (await import('./screens/calendar/Calendar')).Calendar }),
+      },
       { path: 'rack', lazy: async () => ({ Component: (await import('./screens/rack/Rack')).Rack }) },
       { path: 'kit', lazy: async () => ({ Component: (await import('./screens/kit/Kit')).Kit }) },
       { path: 'tables', lazy: async () => ({ Component: (await import('./screens/Tables')).Tables }) },

@@ -46,7 +46,7 @@ export interface AidPlan {
 }
 
 /** One act of an assembly, as it was timed. */
-export type PaceAct = 'joint' | 'spread' | 'place' | 'align' | 'aid' | 'clamp' | 'caul';
+export type PaceAct = 'spread' | 'place' | 'align' | 'aid' | 'clamp' | 'caul';
 export interface TimedLap {
   act: PaceAct;
   seconds: number;

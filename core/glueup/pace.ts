@@ -60,7 +60,6 @@ export interface PaceWay {
 
 /** A second pair of hands takes off this much: two can spread and clamp, but only one lays a part (common practice). */
 const TOGETHER: Record<PaceAct, number> = {
-  joint: 0.8,
   spread: 0.55,
   place: 0.8,
   align: 0.7,
@@ -98,8 +97,7 @@ function actsOf(glueUp: GlueUp, plan: ClampPlan, aids: AidLayout, crew: Crew): A
   for (const line of glueUp.lines) {
     const here = aids.aids.filter(({ joint }) => joint === line.joint).length;
     const parts = glueUp.courses[line.joint]?.parts.length ?? 1;
-    add('joint', pace.jointMin, `Turn to joint ${line.joint}`, line.joint);
-    add('spread', spreadMinutes(line, crew), `Spread joint ${line.joint}`, line.joint);
+    add('spread', pace.jointMin + spreadMinutes(line, crew), `Spread joint ${line.joint}`, line.joint);
     if (here > 0) add('aid', here * pace.aidMin, `${here} aids into joint ${line.joint}`, line.joint);
     add('place', parts * pace.placeMin, `Lay part ${line.joint + 1}`, line.joint);
     add('align', pace.alignMin, `Bring joint ${line.joint} flush`, line.joint);
@@ -133,7 +131,7 @@ function measure(acts: readonly Act[], times: GlueTimes | undefined) {
   const closedShare = times ? closedUsedMin / times.closedMin : 0;
   return {
     totalMin,
-    spreadMin: sum('joint', 'spread'),
+    spreadMin: sum('spread'),
     placeMin: sum('place', 'align', 'aid'),
     clampMin: sum('clamp', 'caul'),
     openUsedMin,
@@ -251,7 +249,7 @@ export function learnPace(pace: Pace, planned: readonly Act[], laps: readonly Ti
   };
   if (!laps.some(({ seconds }) => seconds > 0)) return pace;
   return {
-    jointMin: moved(pace.jointMin, 'joint'),
+    jointMin: moved(pace.jointMin, 'spread'),
     spreading: moved(pace.spreading, 'spread'),
     placeMin: moved(pace.placeMin, 'place'),
     alignMin: moved(pace.alignMin, 'align'),

@@ -16,6 +16,8 @@ export interface ReadyItem {
 const PROTECTION = { tape: 'taped', wax: 'waxed', paper: 'with paper under them' } as const;
 /** Opened wider than the work by so much, a clamp slips over without knocking a strip out, mm (common practice). */
 const SLIP = 15;
+/** A camber below this is not worth planing, mm. */
+const STRAIGHT = 0.4;
 
 /** What must lie ready before the bottle is opened, in the order in which it is laid out. */
 export function readyList(
@@ -46,16 +48,19 @@ export function readyList(
       { mm: glueUp.lengthMm },
       ' long',
     );
-  if (plan.crossCauls.pairs > 0)
+  if (plan.crossCauls.pairs > 0) {
+    const { camberMm, lengthMm, pairs } = plan.crossCauls;
+    const shape: Phrase[] = camberMm < STRAIGHT ? ['straight'] : ['cambered ', { mm: camberMm }];
     add(
       'cross-cauls',
-      { count: 2 * plan.crossCauls.pairs },
-      ` cauls across, ${PROTECTION[protection]}, cambered `,
-      { mm: plan.crossCauls.camberMm },
+      { count: 2 * pairs },
+      ` cauls across, ${PROTECTION[protection]}, `,
+      ...shape,
       ', ',
-      { mm: plan.crossCauls.lengthMm },
+      { mm: lengthMm },
       ' long',
     );
+  }
   if (aids.aids.length > 0)
     add(
       'aids',

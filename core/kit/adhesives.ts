@@ -50,9 +50,6 @@ export const ADHESIVE_SOURCE = data.source;
 export const ADHESIVE_CONDITIONS = data.conditions;
 
 const byId = new Map(ADHESIVE_CLASSES.map((entry) => [entry.id, entry]));
-/** A class by its id, or undefined. */
-export const adhesiveClass = (id: string): AdhesiveClass | undefined => byId.get(id);
-
 /** A bottle on the shop's shelf. What its label says goes before what is known of the class. */
 export interface Adhesive {
   id: string;

@@ -37,10 +37,6 @@ export interface ClampSet {
   padWidth: Length;
 }
 
-/** Force of a screw clamp from the torque on its handle, N: 2 pi T eff / lead (statics of a screw). T in N mm, lead in mm. */
-export const screwForce = (torqueNmm: number, leadMm: number, efficiency: number): number =>
-  (2 * Math.PI * torqueNmm * efficiency) / leadMm;
-
 /** Clamps for all glue-ups of some size at once: how many of which, the shortest that are long enough first. */
 export interface ClampPick {
   set: ClampSet;

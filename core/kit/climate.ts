@@ -8,9 +8,9 @@ export interface Climate {
 export const DEFAULT_CLIMATE: Climate = { temperatureC: 20, humidityPct: 45 };
 
 /** What the equation below was fitted to; outside it Junta refuses to answer. */
-export const CLIMATE_LIMITS = { temperatureC: [-1, 50], humidityPct: [0, 95] } as const;
+export const CLIMATE_LIMITS = { temperatureC: [-2, 50], humidityPct: [0, 95] } as const;
 
-/** Whether wood's equilibrium can be told for an air: -1 to 50 C and up to 95 % humidity. */
+/** Whether wood's equilibrium can be told for an air: -2 to 50 C and up to 95 % humidity. */
 export const isClimateKnown = ({ temperatureC: t, humidityPct: h }: Climate): boolean =>
   t >= CLIMATE_LIMITS.temperatureC[0] &&
   t <= CLIMATE_LIMITS.temperatureC[1] &&
@@ -25,7 +25,7 @@ export const isClimateKnown = ({ temperatureC: t, humidityPct: h }: Climate): bo
 export function equilibriumMoisture(climate: Climate): number {
   if (!isClimateKnown(climate))
     throw new Error(
-      `equilibriumMoisture: ${climate.temperatureC} C and ${climate.humidityPct} % humidity lie outside -1 to 50 C and 0 to 95 %`,
+      `equilibriumMoisture: ${climate.temperatureC} C and ${climate.humidityPct} % humidity lie outside -2 to 50 C and 0 to 95 %`,
     );
   const t = climate.temperatureC;
   const h = climate.humidityPct / 100;

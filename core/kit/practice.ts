@@ -38,7 +38,7 @@ export type WideWay = 'sections' | 'sled' | 'pairs' | 'paid';
 
 /** Minutes this shop takes; of one pair of hands. */
 export interface Pace {
-  /** Getting started on each joint, before any spreading. */
+  /** Turning to each joint, before any spreading. */
   jointMin: number;
   /** Share of the applicators' spreading times this shop needs. */
   spreading: number;

@@ -9,7 +9,7 @@ import {
   type Edit,
   type Finding,
 } from '../build';
-import { defaultShop, typed } from '../kit';
+import { DEFAULT_GLUE_PRACTICE, defaultShop, typed } from '../kit';
 import { INCH } from '../units';
 import { compareTarget, review } from '.';
 
@@ -29,7 +29,8 @@ const brief = (change: Partial<Brief>): Brief => ({
   sections: 0,
   ...change,
 });
-const plan = (change: Partial<Brief> = {}) => fit(brief(change), defaultShop('s'), { name: 'test', use: '' });
+const shop = { ...defaultShop('s'), gluing: { ...DEFAULT_GLUE_PRACTICE, hands: 2 as const } };
+const plan = (change: Partial<Brief> = {}) => fit(brief(change), shop, { name: 'test', use: '' });
 const panel = (change: Partial<Brief> = {}) =>
   plan({
     pattern: 'panel',

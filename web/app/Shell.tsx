@@ -7,6 +7,7 @@ import { Toggle } from '../parts/Choice';
 
 const NAV = [
   ['/jobs', 'Jobs'],
+  ['/calendar', 'Calendar'],
   ['/rack', 'Rack'],
   ['/kit', 'Kit'],
   ['/tables', 'Tables'],

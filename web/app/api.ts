@@ -28,6 +28,11 @@ export const api = createApi({
       query: (id) => `/jobs/${id}`,
       providesTags: (_r, _e, id) => [{ type: 'Job', id }],
     }),
+    builds: build.query<JobReply[], void>({
+      query: () => '/builds',
+      providesTags: ['Jobs'],
+      keepUnusedDataFor: 0,
+    }),
     jobVersion: build.query<{ version: number }, string>({ query: (id) => `/jobs/${id}/version` }),
     revisions: build.query<RevisionSummary[], string>({
       query: (id) => `/jobs/${id}/revisions`,
@@ -72,6 +77,8 @@ export const api = createApi({
 export const {
   useJobsQuery,
   useJobQuery,
+  useBuildsQuery,
+  useSaveJobMutation,
   useRevisionsQuery,
   useLazyRevisionQuery,
   useNewJobMutation,

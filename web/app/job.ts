@@ -1,6 +1,7 @@
 import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { JobReply } from '../../contract/api';
 import { applyEdit, type BuildDocument, type Edit } from '../../core/build';
+import type { PlannedGlueUp, PressureAnswer } from '../../core/glueup';
 import type { Outlook } from '../../core/review';
 
 /** How well the open job is kept: stored on the server, on its way, only in this browser, or in conflict. */
@@ -11,6 +12,9 @@ export interface Conflict {
   mine: BuildDocument;
   theirs: JobReply;
 }
+
+/** What of a glue-up the bench and the card show. */
+export type GlueView = 'layUp' | 'clamps' | 'glue' | 'aids' | 'pace' | 'after';
 
 /** The open job: its build with undo and redo, what is chosen on the screen, and the last prediction. */
 export interface JobState {
@@ -28,6 +32,13 @@ export interface JobState {
   /** What the joints show is drawn on them. */
   seams: boolean;
   outlook?: Outlook;
+  glueView: GlueView;
+  /** The chosen joint and the chosen clamp or aid of the glue-up. */
+  joint: number;
+  clamp?: string;
+  /** The shown glue-up as planned, and the pressure along its lines, with the step they are of. */
+  planned?: { step: string; plan?: PlannedGlueUp };
+  pressure?: { step: string; answer: PressureAnswer; stale: boolean };
   keeping: Keeping;
   conflict?: Conflict;
   /** Why the last edit could not be carried out. */
@@ -41,6 +52,8 @@ const initialState: JobState = {
   future: [],
   underside: false,
   seams: false,
+  glueView: 'layUp',
+  joint: 1,
   keeping: 'stored',
 };
 
@@ -72,9 +85,14 @@ const slice = createSlice({
     /** A job was read from the server. Choices are kept when it is the one already open. */
     opened(state, { payload }: PayloadAction<JobReply>) {
       const same = state.id === payload.id;
-      const { step, piece, underside } = state;
+      const { step, piece, underside, glueView } = state;
       const keep = same && payload.build.steps.some(({ id }) => id === step);
-      Object.assign(state, initialState, { id: payload.id, version: payload.version, build: payload.build });
+      Object.assign(state, initialState, {
+        id: payload.id,
+        version: payload.version,
+        build: payload.build,
+        glueView,
+      });
       const shown = payload.build.steps.findLast((s) => s.kind === 'glue') ?? payload.build.steps.at(-1);
       Object.assign(state, keep ? { step, piece, underside } : { step: shown?.id });
     },
@@ -120,8 +138,30 @@ const slice = createSlice({
       state.lastMark = undefined;
     },
     stepChosen(state, { payload }: PayloadAction<string>) {
+      if (state.step !== payload) {
+        state.joint = 1;
+        state.clamp = undefined;
+      }
       state.step = payload;
       state.lastMark = undefined;
+    },
+    glueViewed(state, { payload }: PayloadAction<GlueView>) {
+      state.glueView = payload;
+      state.clamp = undefined;
+    },
+    jointChosen(state, { payload }: PayloadAction<number>) {
+      state.joint = payload;
+    },
+    clampChosen(state, { payload }: PayloadAction<string | undefined>) {
+      state.clamp = payload;
+    },
+    gluePlanned(state, { payload }: PayloadAction<NonNullable<JobState['planned']>>) {
+      state.planned = payload;
+      if (state.pressure && state.pressure.step !== payload.step) state.pressure = undefined;
+      else if (state.pressure) state.pressure.stale = true;
+    },
+    pressureFound(state, { payload }: PayloadAction<NonNullable<JobState['pressure']>>) {
+      if (state.planned?.step === payload.step) state.pressure = payload;
     },
     pieceChosen(state, { payload }: PayloadAction<string | undefined>) {
       state.piece = payload;

@@ -1,4 +1,5 @@
 import { jobActions, jobReducer } from './job';
+import { startPlanningGlue } from './gluing';
 import { startPredicting } from './predicting';
 import { rootReducer, store } from './store';
 import { startStoring } from './storing';
@@ -8,4 +9,5 @@ rootReducer.inject({ reducerPath: 'job', reducer: jobReducer });
 // The state of a reducer that joined late appears with the next action; screens must find it at once.
 store.dispatch(jobActions.closed());
 startPredicting();
+startPlanningGlue();
 startStoring();

@@ -1,6 +1,6 @@
-import { useEffect, useId, useMemo, useRef } from 'react';
+import { useEffect, useId, useRef } from 'react';
 import type { BuildDocument } from '../../core/build';
-import type { BenchLayout, Placed } from './layout';
+import type { Placed } from './layout';
 import { askForPictures, paintRows } from './pictures';
 
 /** The views of a step drawn as wood. The last picture stays, stretched, until the new one covers it. */
@@ -12,12 +12,12 @@ export function WoodViews({
 }: {
   build: BuildDocument;
   step: string | undefined;
-  layout: BenchLayout;
+  layout: { mmPerPx: number; views: readonly Placed[] };
   canvasRef?: (canvas: HTMLCanvasElement | null) => void;
 }) {
   const asker = useId();
   const canvases = useRef(new Map<string, HTMLCanvasElement>());
-  const views = useMemo(() => [layout.face, layout.edge, layout.end], [layout]);
+  const { views } = layout;
   useEffect(() => {
     const density = Math.min(2, window.devicePixelRatio || 1);
     const wishes = views.map(({ view }) => ({ view, pxMm: layout.mmPerPx / density }));

@@ -17,6 +17,7 @@ export interface BenchLayout {
   face: Placed;
   edge: Placed;
   end: Placed;
+  views: readonly Placed[];
 }
 
 const MARGIN = { left: 62, top: 46, right: 20, bottom: 16 };
@@ -46,12 +47,29 @@ export function layBench(
   const spareDown = down - px(face.h + edge.h);
   const left = MARGIN.left + Math.max(0, spare / 2);
   const top = MARGIN.top + Math.max(0, spareDown / 3);
-  return {
-    mmPerPx,
+  const placed: Record<'face' | 'edge' | 'end', Placed> = {
     face: { view: side, left, top, width: px(face.w), height: px(face.h) },
     edge: { view: 'edge', left, top: top + px(face.h) + GAP, width: px(edge.w), height: px(edge.h) },
     end: { view: 'end', left: left + px(face.w) + GAP, top, width: px(end.w), height: px(end.h) },
   };
+  return { mmPerPx, ...placed, views: [placed.face, placed.edge, placed.end] };
+}
+
+/** One view alone with room around it, for a drawing over it. */
+export function layOne(
+  scene: BenchScene,
+  view: View,
+  room: { width: number; height: number },
+  around: { left: number; top: number; right: number; bottom: number },
+): { mmPerPx: number; views: readonly [Placed] } {
+  const frame = viewFrame({ cells: [], pieces: scene.pieces, box: scene.box }, view);
+  const [w, h] = [frame.right - frame.left, frame.top - frame.bottom];
+  const across = Math.max(60, room.width - around.left - around.right);
+  const down = Math.max(60, room.height - around.top - around.bottom);
+  const mmPerPx = Math.max(w / across, h / down, 0.02);
+  const left = around.left + Math.max(0, (across - w / mmPerPx) / 2);
+  const top = around.top + Math.max(0, (down - h / mmPerPx) / 2);
+  return { mmPerPx, views: [{ view, left, top, width: w / mmPerPx, height: h / mmPerPx }] };
 }
 
 /** A piece's rectangle on the face view, in CSS pixels relative to that view. */

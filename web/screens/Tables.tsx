@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { density, SPECIES, speciesSources, type Species } from '../../core/wood/species';
 import { useDisplay } from '../app/display';
 import { Swatch } from '../parts/Swatch';
+import { GlueTables } from './tables/GlueTables';
 
 const UNSURE = new Set(['unsure', 'derived']);
 
-/** The woods Junta knows, with how well each value is known. */
+/** The woods Junta knows, with how well each value is known; adhesives, clamps and elastic values below. */
 export function Tables() {
   const [search, setSearch] = useState('');
   const display = useDisplay();
@@ -116,6 +117,7 @@ export function Tables() {
           <li key={key}>{source}</li>
         ))}
       </ul>
+      <GlueTables />
     </main>
   );
 }

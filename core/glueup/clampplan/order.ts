@@ -1,8 +1,5 @@
 import type { Tightening } from '../../kit';
 
-/** How far a clamp is tightened in a round, as a share of its force. */
-export const ROUNDS: readonly number[] = [0.2, 0.6, 1];
-
 /**
  * In which order clamps are tightened, as places in the list counted from 1 for each clamp. Middle first, then
  * outwards by turns, is also the order within rounds; end by end goes along from the left.
@@ -23,6 +20,6 @@ export function tighteningOrder(places: readonly number[], length: number, way: 
 /** The order in words. */
 export const TIGHTENING_WORDS: Record<Tightening, string> = {
   middle: 'middle first, then outwards by turns',
-  rounds: 'three rounds from the middle: snug, firmer, full',
+  rounds: 'three rounds from the middle: a fifth, three fifths, full force',
   ends: 'from one end to the other',
 };

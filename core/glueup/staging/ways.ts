@@ -138,7 +138,13 @@ function daysOf(stages: number, glueUps: number, panel: Panel, extra: number): n
   return (stages * gates.surfaceH + Math.max(0, rounds - 1) * gates.unclampH) / DAY_H + extra;
 }
 
-function wayOf(panel: Panel, way: StageWay['way'], name: string, counts: number[]): StageWay {
+function wayOf(
+  panel: Panel,
+  way: StageWay['way'],
+  name: string,
+  counts: number[],
+  replans: boolean,
+): StageWay {
   const { glueUp, shop, widths } = panel;
   const sections = runsOf(widths, counts).map(sum);
   const split = counts.length > 1;
@@ -193,7 +199,13 @@ function wayOf(panel: Panel, way: StageWay['way'], name: string, counts: number[
     heaviestKg: glueUp.massKg,
     tooHeavy: glueUp.massKg > limit,
     walls,
-    ...(split ? { edit: { do: 'splitGlue', step: glueUp.step.id, joints } } : {}),
+    ...(split
+      ? {
+          edit: replans
+            ? { do: 'replan', change: { sections: counts.length } }
+            : { do: 'splitGlue', step: glueUp.step.id, joints },
+        }
+      : {}),
   };
 }
 
@@ -209,14 +221,21 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
   const practice = gluingOf(shop);
   const reasons = splitReasons(panel);
   const n = widths.length;
-  const ways: StageWay[] = [wayOf(panel, 'sled', 'All at once, router sled or hand planes', [n])];
+  const replans =
+    build.brief?.pattern === 'panel' &&
+    build.brief.sections <= 1 &&
+    build.steps.filter(({ kind }) => kind === 'glue').length === 1;
+  const ways: StageWay[] = [wayOf(panel, 'sled', 'All at once, router sled or hand planes', [n], false)];
   const counts = planerMm > 0 ? splitStrips(widths, planerMm) : undefined;
   if (counts && counts.length > 1)
-    ways.push(wayOf(panel, 'sections', `${counts.length} sections through the planer, then join`, counts));
-  if (n >= 4) ways.push(wayOf(panel, 'pairs', 'Pairs, then join with aids', evenCounts(n, Math.ceil(n / 2))));
+    ways.push(
+      wayOf(panel, 'sections', `${counts.length} sections through the planer, then join`, counts, replans),
+    );
+  if (n >= 4)
+    ways.push(wayOf(panel, 'pairs', 'Pairs, then join with aids', evenCounts(n, Math.ceil(n / 2)), false));
   const { paid } = practice;
   if (paid && sum(widths) > planerMm) {
-    const way = wayOf(panel, 'paid', 'All at once, paid wide machine', [n]);
+    const way = wayOf(panel, 'paid', 'All at once, paid wide machine', [n], false);
     if (sum(widths) > paid.maxWidth.mm)
       way.walls.push([
         'It is ',

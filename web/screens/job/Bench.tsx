@@ -13,6 +13,8 @@ import { useRoom } from '../../drawing/use-room';
 import { StripHandles, type Handle } from '../../drawing/StripHandles';
 import { TriangleMark } from '../../drawing/TriangleMark';
 import { WoodViews } from '../../drawing/WoodViews';
+import { GlueBench } from './glue/GlueBench';
+import { GlueTools } from './glue/GlueTools';
 import { StripTools } from './StripTools';
 import { pieceAction } from './strip-actions';
 
@@ -31,6 +33,8 @@ export const Bench = memo(function Bench({
   const underside = useAppSelector(({ job }) => job.underside);
   const piece = useAppSelector(({ job }) => job.piece);
   const seams = useAppSelector(({ job }) => job.seams);
+  const glueView = useAppSelector(({ job }) => job.glueView);
+  const planned = useAppSelector(({ job }) => job.planned);
   const { room, size } = useRoom();
   const face = useRef<HTMLCanvasElement>(null);
   const { scene } = outlook;
@@ -56,12 +60,19 @@ export const Bench = memo(function Bench({
     event.preventDefault();
     if ('edit' in action) dispatch(jobActions.edited({ edit: action.edit }));
   };
+  const glued =
+    step.kind === 'glue' && glueView !== 'layUp' && planned?.step === step.id && scene?.step === step.id
+      ? planned.plan
+      : undefined;
   const span = (axis: 0 | 1 | 2) => (scene ? scene.box.max[axis] - scene.box.min[axis] : 0);
   const loose = (scene?.pieces.length ?? 0) > 1;
   return (
     <section aria-label="Bench" className="sheet flex min-h-0 min-w-0 flex-1 flex-col">
       <div ref={room} className="relative min-h-0 flex-1 overflow-hidden" data-testid="bench">
-        {scene && layout && (
+        {scene && layout && glued && step.kind === 'glue' && (
+          <GlueBench build={build} step={step} scene={scene} planned={glued} room={size} />
+        )}
+        {scene && layout && !glued && (
           <>
             <WoodViews build={build} step={scene.step} layout={layout} canvasRef={keepFace} />
             <div
@@ -132,7 +143,11 @@ export const Bench = memo(function Bench({
           </p>
         )}
       </div>
-      <StripTools build={build} step={step} />
+      {glued && step.kind === 'glue' ? (
+        <GlueTools step={step} planned={glued} />
+      ) : (
+        <StripTools build={build} step={step} />
+      )}
     </section>
   );
 });

@@ -4,8 +4,10 @@ import type { Outlook, StepOutlook } from '../../../core/review';
 import { GRAIN_SIDES } from '../../../core/solid/contacts';
 import { areaText, massText, volumeText, type Display } from '../../../core/units';
 import { useDisplay } from '../../app/display';
+import { useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
+import { GlueCard, GlueTabs } from './glue/GlueCard';
 import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
 import { StripSettings } from './StripSettings';
@@ -23,27 +25,47 @@ export const Card = memo(function Card({
 }) {
   const display = useDisplay();
   const edit = useEdit();
+  const glueView = useAppSelector(({ job }) => job.glueView);
+  const planned = useAppSelector(({ job }) => job.planned);
   const seen = outlook.steps.find(({ id }) => id === step.id);
   const findings = outlook.findings.filter(
     (finding) =>
       finding.step === step.id || (finding.step === '' && step === build.steps[build.steps.length - 1]),
   );
   return (
-    <aside aria-label="Step" className="sheet flex w-[344px] shrink-0 flex-col gap-3 overflow-y-auto p-4">
+    <aside
+      aria-label="Step"
+      className="sheet flex w-[344px] shrink-0 flex-col gap-3 overflow-y-auto p-4 [&>*]:shrink-0"
+    >
       <header>
         <h2 className="text-[18px] leading-tight font-semibold">{stepName(step)}</h2>
         <p className="text-graphite text-[13.5px]">{subtitle(step, build, seen)}</p>
       </header>
-      {findings.map((finding) => (
-        <FindingNote key={`${finding.code}${finding.axis}`} finding={finding} />
-      ))}
-      <StepSettings key={step.id} build={build} step={step} />
-      <StripSettings build={build} step={step} seen={seen} />
-      {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
-      {seen && seen.count > 0 && (
-        <Measured key={`${step.id} measured`} build={build} step={step} seen={seen} />
+      {step.kind === 'glue' && <GlueTabs findings={findings} />}
+      {step.kind === 'glue' && glueView !== 'layUp' ? (
+        planned?.step === step.id && planned.plan ? (
+          <GlueCard build={build} step={step} planned={planned.plan} findings={findings} />
+        ) : (
+          <p className="text-graphite text-[14px]">
+            {planned?.step === step.id
+              ? 'There is no joint to plan in this glue-up.'
+              : 'Planning the glue-up …'}
+          </p>
+        )
+      ) : (
+        <>
+          {findings.map((finding, i) => (
+            <FindingNote key={`${finding.code}${i}`} finding={finding} />
+          ))}
+          <StepSettings key={step.id} build={build} step={step} />
+          <StripSettings build={build} step={step} seen={seen} />
+          {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
+          {seen && seen.count > 0 && (
+            <Measured key={`${step.id} measured`} build={build} step={step} seen={seen} />
+          )}
+          {seen && step.id === outlook.finishedStep && <WholeJob outlook={outlook} display={display} />}
+        </>
       )}
-      {seen && step.id === outlook.finishedStep && <WholeJob outlook={outlook} display={display} />}
       <label className="text-graphite mt-auto flex items-center gap-2 pt-1 text-[14px]">
         <input
           type="checkbox"

@@ -14,6 +14,9 @@ import { changeKit } from '../../app/kit';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
+import { BottleTable } from './BottleTable';
+import { ClampTable, freshId } from './ClampTable';
+import { AirFields, GluingChoice } from './GluingChoice';
 import { PracticeChoice } from './PracticeChoice';
 
 const ALLOWANCES: readonly (readonly [AllowanceName, string, string])[] = [
@@ -66,6 +69,10 @@ export function Kit() {
       <Saws shop={shop} onChange={change} />
       <Machines shop={shop} onChange={change} />
       <AllowanceList shop={shop} onChange={change} />
+      <AirFields shop={shop} onChange={change} />
+      <ClampTable shop={shop} onChange={change} />
+      <BottleTable shop={shop} onChange={change} />
+      <GluingChoice shop={shop} onChange={change} />
       <PracticeChoice shop={shop} onChange={change} />
     </main>
   );
@@ -137,11 +144,6 @@ function SpreadFields({
   );
 }
 
-const fresh = (base: string, used: readonly { id: string }[]): string => {
-  let n = used.length + 1;
-  while (used.some(({ id }) => id === `${base}-${n}`)) n++;
-  return `${base}-${n}`;
-};
 const th = 'label pr-2 pb-1 text-left align-bottom';
 
 function Saws({ shop, onChange }: Part) {
@@ -212,7 +214,7 @@ function Saws({ shop, onChange }: Part) {
         type="button"
         className="action mt-1"
         onClick={() =>
-          set([...shop.saws, { ...shop.saws[0], id: fresh('saw', shop.saws), name: 'Another saw' }])
+          set([...shop.saws, { ...shop.saws[0], id: freshId('saw', shop.saws), name: 'Another saw' }])
         }
       >
         <Plus size={15} aria-hidden /> Add a saw
@@ -304,7 +306,7 @@ function Machines({ shop, onChange }: Part) {
         onClick={() =>
           set([
             ...shop.machines,
-            { ...shop.machines[0], id: fresh('machine', shop.machines), name: 'Another machine' },
+            { ...shop.machines[0], id: freshId('machine', shop.machines), name: 'Another machine' },
           ])
         }
       >

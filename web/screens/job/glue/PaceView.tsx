@@ -1,0 +1,114 @@
+import { useState } from 'react';
+import type { BuildDocument, GlueStep } from '../../../../core/build';
+import type { PaceWay, PlannedGlueUp } from '../../../../core/glueup';
+import { gluingOf } from '../../../../core/kit';
+import { massText, minutesText, temperatureText } from '../../../../core/units';
+import { useDisplay } from '../../../app/display';
+import { PaceBar } from '../../../drawing/PaceBar';
+import { Toggle } from '../../../parts/Choice';
+import { useEdit } from '../use-edit';
+import { Fact, Why } from './parts';
+import { ReadyList } from './ReadyList';
+import { StagesWindow } from './StagesWindow';
+
+/** Whether the assembly is done before the glue sets, what would help, and what must lie ready. */
+export function PaceView({
+  build,
+  step,
+  planned,
+}: {
+  build: BuildDocument;
+  step: GlueStep;
+  planned: PlannedGlueUp;
+}) {
+  const edit = useEdit();
+  const display = useDisplay();
+  const [stages, setStages] = useState(false);
+  const { rehearsal, glueUp, staging } = planned;
+  const practice = gluingOf(build.shop);
+  const set = (change: NonNullable<GlueStep['plan']>) => edit({ do: 'planGlue', step: step.id, change });
+  const take = (way: PaceWay) => {
+    if (way.kind === 'hands') set({ hands: 2 });
+    else if (way.kind === 'applicator') set({ applicator: way.applicator });
+    else if (way.kind === 'adhesive') set({ adhesive: way.adhesive });
+    else if (way.kind === 'stages') setStages(true);
+  };
+  const pct = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+  return (
+    <>
+      <PaceBar rehearsal={rehearsal} />
+      <dl>
+        <Fact name="From first glue to last clamp">{minutesText(rehearsal.totalMin)}</Fact>
+        {rehearsal.times && (
+          <>
+            <Fact name="Longest open, of the open time">
+              {minutesText(rehearsal.openUsedMin)}, {pct(rehearsal.openShare)}
+            </Fact>
+            <Fact name="Longest to pressure, of the closed time">
+              <span className={rehearsal.fits ? '' : 'text-red'}>
+                {minutesText(rehearsal.closedUsedMin)}, {pct(rehearsal.closedShare)}
+              </span>
+            </Fact>
+          </>
+        )}
+        <Fact name="To lift">{massText(glueUp.massKg, display)}</Fact>
+      </dl>
+      <Toggle
+        label="Pairs of hands"
+        value={String(rehearsal.hands)}
+        options={[
+          { value: '1', label: 'One' },
+          { value: '2', label: 'Two' },
+        ]}
+        onChange={(hands) => set({ hands: hands === '2' ? 2 : 1 })}
+      />
+      {rehearsal.ways.length > 0 && (
+        <section aria-label="What would help">
+          <h3 className="label pb-1">What would make it fit, and the time it then uses</h3>
+          <ul className="flex flex-col gap-1">
+            {rehearsal.ways.map((way) => (
+              <li key={way.words} className="flex items-center justify-between gap-2 text-[14px]">
+                <span>
+                  {way.words}
+                  {way.celsius !== undefined && ` (${temperatureText(way.celsius, display)})`}
+                  <span className={`rule ml-1.5 ${way.share <= 1 ? 'text-green' : 'text-graphite'}`}>
+                    {way.share <= 1 ? '✓ ' : ''}
+                    {pct(way.share)}
+                  </span>
+                </span>
+                {way.kind !== 'cooler' && (way.kind !== 'stages' || staging) && (
+                  <button type="button" className="action h-7" onClick={() => take(way)}>
+                    {way.kind === 'stages' ? 'See' : 'Do it'}
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {staging && (
+        <button type="button" className="action self-start" onClick={() => setStages(true)}>
+          Ways to glue it up
+        </button>
+      )}
+      {stages && staging && (
+        <StagesWindow
+          build={build}
+          step={step}
+          planned={planned}
+          staging={staging}
+          onClose={() => setStages(false)}
+        />
+      )}
+      <Why>
+        Minutes are{' '}
+        {practice.pace.timed > 0
+          ? `this shop’s own, from ${practice.pace.timed} dry runs`
+          : 'a guess until a dry run is timed'}
+        ; the glue’s times are the cautious end of its class at the shop’s air. A dry run without glue is
+        timed under Rehearse.
+      </Why>
+      <ReadyList items={planned.ready} />
+    </>
+  );
+}

@@ -1,0 +1,180 @@
+import { useState } from 'react';
+import type { BuildDocument, GlueStep } from '../../../../core/build';
+import type { PlannedGlueUp, Staging, StageWay } from '../../../../core/glueup';
+import { areaText, massText, volumeText } from '../../../../core/units';
+import { useDisplay } from '../../../app/display';
+import { Window } from '../../../parts/Window';
+import { useEdit } from '../use-edit';
+import { Say } from './parts';
+
+/** The ways to glue up a wide piece side by side, why it should be split, and a split by hand. */
+export function StagesWindow({
+  build,
+  step,
+  planned,
+  staging,
+  onClose,
+}: {
+  build: BuildDocument;
+  step: GlueStep;
+  planned: PlannedGlueUp;
+  staging: Staging;
+  onClose: () => void;
+}) {
+  const edit = useEdit();
+  const [joints, setJoints] = useState<ReadonlySet<number>>(new Set());
+  const split = (at: readonly number[]) => {
+    edit({ do: 'splitGlue', step: step.id, joints: [...at] });
+    onClose();
+  };
+  const { lines } = planned.glueUp;
+  const canSplit = !step.rows && !step.shifts && step.along === 'width' && step.inputs.length === 1;
+  return (
+    <Window title="Ways to glue it up" open onClose={onClose} wide>
+      {staging.reasons.length > 0 ? (
+        <ul className="pb-3 text-[14.5px]">
+          {staging.reasons.map(({ kind, words }) => (
+            <li key={kind} data-reason={kind}>
+              <Say phrase={words} />
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="pb-3 text-[14.5px]">
+          Nothing forces a split: width, time, clamps and weight all fit in one glue-up.
+        </p>
+      )}
+      <WaysTable
+        ways={staging.ways}
+        canSplit={canSplit}
+        onTake={(way) => {
+          if (way.edit) edit(way.edit);
+          onClose();
+        }}
+        paid={build.shop.gluing?.paid !== undefined}
+      />
+      {staging.conflicts.map((words, i) => (
+        <p key={i} className="border-red bg-red-wash mt-3 border-l-[3px] p-2 text-[14px]">
+          <Say phrase={words} />
+        </p>
+      ))}
+      {canSplit && (
+        <section aria-label="Split by hand" className="pt-4">
+          <h3 className="label pb-1">Or split by hand, on joints</h3>
+          <div className="flex flex-wrap items-center gap-1.5">
+            {lines.map(({ joint }) => (
+              <button
+                key={joint}
+                type="button"
+                aria-pressed={joints.has(joint)}
+                aria-label={`Split at joint ${joint}`}
+                className={`rule h-8 w-9 rounded border text-[14px] ${joints.has(joint) ? 'border-chalk bg-chalk-wash text-chalk' : 'border-line bg-white'}`}
+                onClick={() =>
+                  setJoints((now) => {
+                    const next = new Set(now);
+                    if (!next.delete(joint)) next.add(joint);
+                    return next;
+                  })
+                }
+              >
+                {joint}
+              </button>
+            ))}
+            <button
+              type="button"
+              className="action action-main ml-2"
+              disabled={joints.size === 0}
+              onClick={() => split([...joints])}
+            >
+              Split into {joints.size + 1}
+            </button>
+          </div>
+        </section>
+      )}
+      {!canSplit && (
+        <p className="text-graphite pt-3 text-[13.5px]">
+          This glue-up joins pieces that were made in other steps: it is split there, not here.
+        </p>
+      )}
+    </Window>
+  );
+}
+
+const priceRow: readonly [string, (way: StageWay) => string] = [
+  'Price',
+  ({ priceMinor }) => (priceMinor ? (priceMinor / 100).toFixed(2) : 'none'),
+];
+
+function WaysTable({
+  ways,
+  canSplit,
+  paid,
+  onTake,
+}: {
+  ways: readonly StageWay[];
+  canSplit: boolean;
+  paid: boolean;
+  onTake: (way: StageWay) => void;
+}) {
+  const display = useDisplay();
+  const rows: readonly (readonly [string, (way: StageWay) => string])[] = [
+    ['Strips in each', ({ counts }) => counts.join(' + ')],
+    ['Glue-ups', ({ glueUps }) => String(glueUps)],
+    ['Days', ({ days }) => days.toFixed(1)],
+    ['Clamps, most at once', ({ clamps }) => String(clamps)],
+    ['Flattened by hand or sled', ({ handMm2 }) => (handMm2 > 0 ? areaText(handMm2, display) : 'none')],
+    ['Wood lost to jointing', ({ lostMm3 }) => (lostMm3 > 0 ? volumeText(lostMm3, display) : 'none')],
+    ['Time of the glue used', ({ timeShare }) => `${Math.round(timeShare * 100)} %`],
+    ['Joints no machine makes flush', ({ notFlush }) => String(notFlush)],
+    [
+      'Heaviest lift',
+      ({ heaviestKg, tooHeavy }) => `${massText(heaviestKg, display)}${tooHeavy ? ', too heavy' : ''}`,
+    ],
+    ...(paid ? [priceRow] : []),
+  ];
+  return (
+    <table className="w-full text-[14px]">
+      <thead>
+        <tr>
+          <th className="w-44" />
+          {ways.map(({ way, name }) => (
+            <th key={way} className="px-2 pb-1.5 text-left align-bottom font-semibold">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, value]) => (
+          <tr key={name} className="border-line border-t border-dotted">
+            <th scope="row" className="label py-1 text-left">
+              {name}
+            </th>
+            {ways.map((way) => (
+              <td key={way.way} className="rule px-2 py-1">
+                {value(way)}
+              </td>
+            ))}
+          </tr>
+        ))}
+        <tr className="border-line border-t border-dotted">
+          <td />
+          {ways.map((way) => (
+            <td key={way.way} className="px-2 py-2 align-top">
+              {way.walls.map((words, i) => (
+                <p key={i} className="text-red pb-1 text-[13px]">
+                  ✕ <Say phrase={words} />
+                </p>
+              ))}
+              {way.edit && canSplit && (
+                <button type="button" className="action" onClick={() => onTake(way)}>
+                  Do it this way
+                </button>
+              )}
+            </td>
+          ))}
+        </tr>
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,203 @@
+import { Plus, Trash2 } from 'lucide-react';
+import {
+  ADHESIVE_CLASSES,
+  adhesiveFacts,
+  adhesivesOf,
+  climateOf,
+  glueTimes,
+  type Adhesive,
+  type ShopSnapshot,
+} from '../../../core/kit';
+import { minutesText } from '../../../core/units';
+import { today } from '../../app/day';
+import { Choice } from '../../parts/Choice';
+import { Tick } from '../../parts/Tick';
+import { freshId } from './ClampTable';
+
+const th = 'label pr-2 pb-1 text-left align-bottom';
+
+/** A number from a label, or nothing: then the class counts. */
+function LabelNumber({
+  label,
+  value,
+  least,
+  most,
+  placeholder,
+  onChange,
+}: {
+  label: string;
+  value: number | undefined;
+  least: number;
+  most: number;
+  placeholder: string;
+  onChange: (value: number | undefined) => void;
+}) {
+  return (
+    <input
+      aria-label={label}
+      className="field w-[62px]"
+      inputMode="decimal"
+      placeholder={placeholder}
+      defaultValue={value ?? ''}
+      key={value ?? 'none'}
+      onBlur={(event) => {
+        const text = event.target.value.trim().replace(',', '.');
+        const number = Number(text);
+        if (text === '') return value !== undefined && onChange(undefined);
+        if (Number.isFinite(number) && number >= least && number <= most)
+          return number !== value && onChange(number);
+        event.target.value = value === undefined ? '' : String(value);
+      }}
+    />
+  );
+}
+
+/** The shelf: bottles with their class, what is left and until when, and what their labels say otherwise. */
+export function BottleTable({
+  shop,
+  onChange,
+}: {
+  shop: ShopSnapshot;
+  onChange: (shop: ShopSnapshot) => void;
+}) {
+  const bottles = adhesivesOf(shop);
+  const set = (adhesives: readonly Adhesive[]) => onChange({ ...shop, adhesives: [...adhesives] });
+  const one = (i: number, part: Partial<Adhesive>) =>
+    set(
+      bottles.map((each, k) =>
+        k === i
+          ? (Object.fromEntries(
+              Object.entries({ ...each, ...part }).filter(([, v]) => v !== undefined),
+            ) as unknown as Adhesive)
+          : each,
+      ),
+    );
+  return (
+    <section aria-label="Glue" className="sheet p-4">
+      <h2 className="pb-1 text-[17px] font-semibold">Glue</h2>
+      <p className="text-graphite pb-2 text-[13.5px]">
+        Empty fields follow the class, at 21 °C and 50 % (from memory); a label that says otherwise goes
+        first.
+      </p>
+      <table>
+        <thead>
+          <tr>
+            {[
+              'Bottle',
+              'Class',
+              'Left, g',
+              'Good until',
+              'Open, min',
+              'To last clamp, min',
+              'In clamps, min',
+              'Least, °C',
+              'g/m²',
+              'Label allows food',
+              'At this air',
+            ].map((name) => (
+              <th key={name} className={th}>
+                {name}
+              </th>
+            ))}
+            <th>
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {bottles.map((each, i) => {
+            const facts = adhesiveFacts({ id: '', name: '', class: each.class });
+            const times = glueTimes(adhesiveFacts(each), climateOf(shop));
+            const past = each.expires !== undefined && each.expires < today();
+            const number = (
+              name: 'leftG' | 'openMin' | 'closedMin' | 'clampMin' | 'leastC' | 'gPerM2',
+              label: string,
+              placeholder: string,
+              least: number,
+              most: number,
+            ) => (
+              <td className="pr-2">
+                <LabelNumber
+                  label={`${each.name}, ${label}`}
+                  value={each[name]}
+                  placeholder={placeholder}
+                  least={least}
+                  most={most}
+                  onChange={(value) => one(i, { [name]: value })}
+                />
+              </td>
+            );
+            return (
+              <tr key={each.id} className="align-top">
+                <td className="pr-2 pb-1.5">
+                  <input
+                    aria-label={`Name of bottle ${i + 1}`}
+                    className="field w-40 font-sans!"
+                    value={each.name}
+                    maxLength={60}
+                    onChange={(event) => event.target.value && one(i, { name: event.target.value })}
+                  />
+                </td>
+                <td className="pr-2">
+                  <Choice
+                    label={`Class of ${each.name}`}
+                    hideLabel
+                    className="w-40"
+                    value={each.class}
+                    options={ADHESIVE_CLASSES.map(({ id, name }) => ({ value: id, label: name }))}
+                    onChange={(next) => one(i, { class: next })}
+                  />
+                </td>
+                {number('leftG', 'grams left', 'unknown', 0, 1_000_000)}
+                <td className="pr-2">
+                  <input
+                    type="date"
+                    aria-label={`${each.name}, good until`}
+                    className={`field w-[132px] ${past ? 'text-red' : ''}`}
+                    value={each.expires ?? ''}
+                    onChange={(event) => one(i, { expires: event.target.value || undefined })}
+                  />
+                  {past && <span className="text-red block text-[12px]">✕ past its date</span>}
+                </td>
+                {number('openMin', 'open minutes', String(facts.openMin[0]), 0.05, 1440)}
+                {number('closedMin', 'minutes to the last clamp', String(facts.closedMin[0]), 0.05, 1440)}
+                {number('clampMin', 'minutes in clamps', String(facts.clampMin[1]), 0.05, 10_080)}
+                {number('leastC', 'least temperature', String(facts.leastC), -10, 40)}
+                {number('gPerM2', 'grams a square metre', String(facts.typicalGPerM2), 10, 1000)}
+                <td className="pr-2">
+                  <Tick
+                    label="yes"
+                    checked={each.foodOk ?? false}
+                    onChange={(foodOk) => one(i, { foodOk: foodOk || undefined })}
+                  />
+                </td>
+                <td className="rule pt-1.5 pr-2 text-[13.5px] whitespace-nowrap">
+                  {minutesText(times.openMin)}, {minutesText(times.closedMin)}
+                </td>
+                <td>
+                  <button
+                    type="button"
+                    className="action px-2"
+                    aria-label={`Remove ${each.name}`}
+                    onClick={() => set(bottles.filter((_, k) => k !== i))}
+                  >
+                    <Trash2 size={15} />
+                  </button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="action mt-1"
+        onClick={() =>
+          set([...bottles, { id: freshId('glue', bottles), name: 'Another bottle', class: 'pva_yellow' }])
+        }
+      >
+        <Plus size={15} aria-hidden /> Add a bottle
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,193 @@
+import { Plus, Trash2 } from 'lucide-react';
+import {
+  CLAMP_KINDS,
+  CLAMP_SOURCE,
+  clampKind,
+  clampsOf,
+  type ClampSet,
+  type ShopSnapshot,
+} from '../../../core/kit';
+import { forceText } from '../../../core/units';
+import { useDisplay } from '../../app/display';
+import { Choice } from '../../parts/Choice';
+import { CountField } from '../../parts/CountField';
+import { LengthField } from '../../parts/LengthField';
+import { NumberField } from '../../parts/NumberField';
+
+const LBF = 4.4482216152605;
+const th = 'label pr-2 pb-1 text-left align-bottom';
+
+/** A name not yet used by an entry of a table of the kit. */
+export const freshId = (base: string, used: readonly { id: string }[]): string => {
+  let n = used.length + 1;
+  while (used.some(({ id }) => id === `${base}-${n}`)) n += 1;
+  return `${base}-${n}`;
+};
+
+/** The clamp rack: how many of which, how far they open, and what a hand gets out of one. */
+export function ClampTable({
+  shop,
+  onChange,
+}: {
+  shop: ShopSnapshot;
+  onChange: (shop: ShopSnapshot) => void;
+}) {
+  const display = useDisplay();
+  const sets = clampsOf(shop);
+  const inch = display.system === 'inch';
+  const set = (clamps: readonly ClampSet[]) => onChange({ ...shop, clamps: [...clamps] });
+  const one = (i: number, part: Partial<ClampSet>) =>
+    set(sets.map((each, k) => (k === i ? { ...each, ...part } : each)));
+  return (
+    <section aria-label="Clamps" className="sheet p-4">
+      <h2 className="pb-1 text-[17px] font-semibold">Clamps</h2>
+      <p className="text-graphite pb-2 text-[13.5px]">{CLAMP_SOURCE}</p>
+      {sets.length === 0 && (
+        <p className="pb-2 text-[14px]">No clamps: every glue-up will say how many it wants and how hard.</p>
+      )}
+      <table>
+        <thead>
+          <tr>
+            {[
+              'Clamps',
+              'Kind',
+              'How many',
+              'Opens to',
+              `By hand, ${inch ? 'lbf' : 'N'}`,
+              'Pad along',
+              'Pad across',
+            ].map((name) => (
+              <th key={name} className={th}>
+                {name}
+              </th>
+            ))}
+            <th>
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {sets.map((each, i) => {
+            const kind = clampKind(each.kind);
+            return (
+              <tr key={each.id} className="align-top">
+                <td className="pr-2 pb-1.5">
+                  <input
+                    aria-label={`Name of clamps ${i + 1}`}
+                    className="field w-56 font-sans!"
+                    value={each.name}
+                    maxLength={60}
+                    onChange={(event) => event.target.value && one(i, { name: event.target.value })}
+                  />
+                </td>
+                <td className="pr-2">
+                  <Choice
+                    label={`Kind of ${each.name}`}
+                    hideLabel
+                    className="w-64"
+                    value={each.kind}
+                    options={CLAMP_KINDS.map(({ id, name }) => ({ value: id, label: name }))}
+                    onChange={(next) => {
+                      const [along, across] = clampKind(next).padMm;
+                      const [least, most] = clampKind(next).handN;
+                      one(i, {
+                        kind: next,
+                        padLength: { mm: along },
+                        padWidth: { mm: across },
+                        forceN: Math.round((least + most) / 2),
+                      });
+                    }}
+                  />
+                </td>
+                <td className="w-20 pr-2">
+                  <CountField
+                    label={`${each.name}, how many`}
+                    hideLabel
+                    value={each.count}
+                    least={0}
+                    most={500}
+                    onChange={(count) => one(i, { count })}
+                  />
+                </td>
+                <td className="w-28 pr-2">
+                  <LengthField
+                    label={`${each.name}, opens to`}
+                    hideLabel
+                    value={each.opening}
+                    display={display}
+                    rule={{ minMm: 0, maxMm: 10_000 }}
+                    onChange={(opening) => one(i, { opening })}
+                  />
+                </td>
+                <td className="w-32 pr-2">
+                  <NumberField
+                    label={`${each.name}, force by hand`}
+                    hideLabel
+                    value={Math.round(each.forceN / (inch ? LBF : 1))}
+                    least={1}
+                    most={inch ? 20_000 : 90_000}
+                    onChange={(value) => one(i, { forceN: value * (inch ? LBF : 1) })}
+                  />
+                  <span className="text-graphite block text-[12px] whitespace-nowrap">
+                    a hand: {forceText(kind.handN[0], display)} to {forceText(kind.handN[1], display)}
+                  </span>
+                </td>
+                <td className="w-24 pr-2">
+                  <LengthField
+                    label={`${each.name}, pad along`}
+                    hideLabel
+                    value={each.padLength}
+                    display={display}
+                    rule={{ minMm: 0, maxMm: 1000 }}
+                    onChange={(padLength) => one(i, { padLength })}
+                  />
+                </td>
+                <td className="w-24 pr-2">
+                  <LengthField
+                    label={`${each.name}, pad across`}
+                    hideLabel
+                    value={each.padWidth}
+                    display={display}
+                    rule={{ minMm: 0, maxMm: 1000 }}
+                    onChange={(padWidth) => one(i, { padWidth })}
+                  />
+                </td>
+                <td>
+                  <button
+                    type="button"
+                    className="action px-2"
+                    aria-label={`Remove ${each.name}`}
+                    onClick={() => set(sets.filter((_, k) => k !== i))}
+                  >
+                    <Trash2 size={15} />
+                  </button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="action mt-1"
+        onClick={() =>
+          set([
+            ...sets,
+            {
+              id: freshId('clamps', sets),
+              name: 'More clamps',
+              kind: 'f_heavy',
+              count: 4,
+              opening: { mm: 609.6 },
+              forceN: 2500,
+              padLength: { mm: 35 },
+              padWidth: { mm: 35 },
+            },
+          ])
+        }
+      >
+        <Plus size={15} aria-hidden /> Add clamps
+      </button>
+    </section>
+  );
+}

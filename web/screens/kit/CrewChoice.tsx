@@ -1,0 +1,125 @@
+import type { ReactNode } from 'react';
+import type { GluePractice, Pace } from '../../../core/kit';
+import { Toggle } from '../../parts/Choice';
+import { CountField } from '../../parts/CountField';
+import { NumberField } from '../../parts/NumberField';
+import { Tick } from '../../parts/Tick';
+
+/** A choice with its reason under it. */
+export const Item = ({ why, children }: { why: ReactNode; children: ReactNode }) => (
+  <div className="flex flex-col gap-1.5">
+    {children}
+    <p className="text-graphite text-[13.5px] first-letter:uppercase">{why}</p>
+  </div>
+);
+
+/** Who glues, how fast, and when the shop works. */
+export function CrewChoice({
+  practice,
+  onChange: set,
+}: {
+  practice: GluePractice;
+  onChange: (change: Partial<GluePractice>) => void;
+}) {
+  const pace = (change: Partial<Pace>) => set({ pace: { ...practice.pace, ...change } });
+  return (
+    <>
+      <Item why="Who is there, what one pair of hands lifts alone, and how many glue-ups find room at once.">
+        <div className="grid grid-cols-3 items-end gap-3">
+          <Toggle
+            label="Hands"
+            value={String(practice.hands)}
+            options={[
+              { value: '1', label: 'One pair' },
+              { value: '2', label: 'Two' },
+            ]}
+            onChange={(v) => set({ hands: v === '2' ? 2 : 1 })}
+          />
+          <NumberField
+            label="Lifts, kg a pair"
+            value={practice.liftKg}
+            least={1}
+            most={1000}
+            onChange={(liftKg) => set({ liftKg })}
+          />
+          <CountField
+            label="Benches"
+            value={practice.benches}
+            most={50}
+            onChange={(benches) => set({ benches })}
+          />
+        </div>
+      </Item>
+      <Item
+        why={
+          practice.pace.timed > 0
+            ? `Learned from ${practice.pace.timed} timed dry runs.`
+            : 'A guess until a dry run is timed: Rehearse, on a glue-up.'
+        }
+      >
+        <span className="label">Pace, minutes of one pair of hands</span>
+        <div className="grid grid-cols-4 gap-3">
+          {(
+            [
+              ['jointMin', 'Turn to a joint'],
+              ['placeMin', 'Lay a part'],
+              ['alignMin', 'Bring flush'],
+              ['clampMin', 'A clamp'],
+              ['caulMin', 'Pair of cauls'],
+              ['aidMin', 'An aid'],
+            ] as const
+          ).map(([name, label]) => (
+            <NumberField
+              key={name}
+              label={label}
+              value={Math.round(practice.pace[name] * 100) / 100}
+              least={0}
+              most={120}
+              onChange={(value) => pace({ [name]: value })}
+            />
+          ))}
+          <NumberField
+            label="Spreading, times"
+            value={Math.round(practice.pace.spreading * 100) / 100}
+            least={0.01}
+            most={50}
+            onChange={(spreading) => pace({ spreading })}
+          />
+        </div>
+      </Item>
+      <Item why="The calendar plans work in these hours; glue sets and finish dries at night too. The clock runs in the reader’s own zone if none is named.">
+        <div className="flex flex-wrap gap-x-3">
+          {['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name, i) => (
+            <Tick
+              key={name}
+              label={name}
+              checked={practice.hours.days.includes(i + 1)}
+              onChange={(on) => {
+                const days = on
+                  ? [...practice.hours.days, i + 1].toSorted((a, b) => a - b)
+                  : practice.hours.days.filter((d) => d !== i + 1);
+                if (days.length > 0) set({ hours: { ...practice.hours, days } });
+              }}
+            />
+          ))}
+        </div>
+        <div className="grid grid-cols-2 gap-3">
+          <NumberField
+            label="From, o’clock"
+            value={practice.hours.from}
+            least={0}
+            most={practice.hours.to - 0.5}
+            onChange={(from) => set({ hours: { ...practice.hours, from } })}
+          />
+          <NumberField
+            label="To, o’clock"
+            value={practice.hours.to}
+            least={practice.hours.from + 0.5}
+            most={24}
+            onChange={(to) => set({ hours: { ...practice.hours, to } })}
+          />
+        </div>
+      </Item>
+    </>
+  );
+}
