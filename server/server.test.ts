@@ -49,6 +49,32 @@ describe('the database', () => {
   });
 });
 
+describe('the gluing kit', () => {
+  it('is kept with the shop: an empty rack stays empty, an unknown one unknown', async () => {
+    const { version, shop } = (await api().get('/api/kit')).body;
+    expect(shop.clamps.map((set: any) => set.id)).toEqual(['long', 'short', 'pipe', 'bar']);
+    const { adhesives: _, ...bare } = shop;
+    const stored = await api()
+      .put('/api/kit')
+      .send({ version, shop: { ...bare, clamps: [], climate: { temperatureC: 15, humidityPct: 60 } } });
+    expect(stored.status).toBe(200);
+    const read = (await api().get('/api/kit')).body;
+    expect(read.shop.clamps).toEqual([]);
+    expect(read.shop.adhesives).toBeUndefined();
+    expect(read.shop.climate).toEqual({ temperatureC: 15, humidityPct: 60 });
+    const twice = await api()
+      .put('/api/kit')
+      .send({ version: read.version, shop: { ...shop, clamps: [shop.clamps[0], shop.clamps[0]] } });
+    expect(twice.status).toBe(422);
+    expect((await api().put('/api/kit').send({ version: read.version, shop })).status).toBe(200);
+  });
+  it('and the builds of all jobs are read for the calendar at once', async () => {
+    const builds = (await api().get('/api/builds')).body;
+    expect(builds.length).toBeGreaterThanOrEqual(demoJobs.length);
+    expect(builds[0].build.steps.length).toBeGreaterThan(3);
+  });
+});
+
 describe('jobs', () => {
   it('come back exactly as they were stored', async () => {
     for (const build of demoJobs) {

@@ -22,6 +22,8 @@ import type { GlueUp } from './glueup';
 const THIN_LEAF = 4;
 /** Lightness below which a wood counts as dark, OKLab: a pale glue line shows. */
 const DARK = 0.5;
+/** A slow assembly wants at least so long to the last clamp, minutes. */
+const SLOW_MIN = 15;
 
 /** What the glue must stand: as the maker said, or guessed from the piece's purpose and its woods. */
 export function usesOf(
@@ -105,7 +107,7 @@ export function judgeBottle(
     notes.push([
       'Its water curls thin leaves: spread thin, press between flat boards, or use one without water.',
     ]);
-  if (uses.includes('slow') && times.closedMin < 20)
+  if (uses.includes('slow') && times.closedMin < SLOW_MIN)
     against.push(['Sets in ', { minutes: times.closedMin }, ': too fast for a slow assembly.']);
   if (closedUsedMin > times.closedMin)
     against.push([

@@ -232,49 +232,62 @@ function checker(
             p[depth] = z;
             corners.push({ p, joint: y < 1 });
           }
-    const logs: { cell: Cell; log: Vec3 }[] = [];
+    // Corners in one piece of wood now must stay in one piece of wood: a kerf between them would go through the hole.
+    const held = new Map<Cell, Vec3[]>();
     for (const { p } of corners) {
       const cell = blank.cells.find((each) => depthIn(each, p) >= -TOUCH);
-      if (!cell) {
-        const short = -woodAround(blank.cells, p);
-        const ended = at - reach < line.from - TOUCH || at + reach > line.to + TOUCH;
-        return ended
-          ? {
-              kind: 'end',
-              words: ['It comes within ', { mm: Math.max(0, AID_COVER - short) }, ' of an end of the joint.'],
-              shortMm: short,
-            }
-          : {
-              kind: 'thin',
-              words: ['The wood around it is ', { mm: short }, ' too thin for its hole.'],
-              shortMm: short,
-            };
-      }
-      logs.push({ cell, log: movePoint(cell.toLog, p) });
+      if (!cell) return outside(p, at, reach, line, blank);
+      held.set(cell, [...(held.get(cell) ?? []), movePoint(cell.toLog, p)]);
     }
     for (const { name, cells } of later)
-      for (const { cell, log } of logs) {
-        const same = cells.filter(({ cell: after }) => after.id === cell.id);
-        const most = same.reduce(
-          (best, { cell: after, back }) => Math.max(best, depthIn(after, movePoint(back, log))),
-          -Infinity,
-        );
-        if (most < -TOUCH)
+      for (const [cell, logs] of held) {
+        const most = cells
+          .filter(({ cell: after }) => after.id === cell.id)
+          .reduce(
+            (best, { cell: after, back }) =>
+              Math.max(best, Math.min(...logs.map((log) => depthIn(after, movePoint(back, log))))),
+            -Infinity,
+          );
+        if (most < -TOUCH) {
+          const short = Math.min(-most, along + size.into);
           return {
             kind: 'cut',
             step: name,
             words: [
               `${name} would cut into it: `,
-              { mm: Math.min(-most, 1e4) },
-              ` too close, with `,
+              { mm: short },
+              ' too close, with ',
               { mm: AID_COVER },
               ' of wood to stay.',
             ],
-            shortMm: -most,
+            shortMm: short,
           };
+        }
       }
     return undefined;
   };
+}
+
+/** Why a corner of an aid's hole lies in no wood already. */
+function outside(
+  p: Vec3,
+  at: number,
+  reach: number,
+  line: GlueUp['lines'][number],
+  blank: Blank,
+): AidProblem {
+  const short = -woodAround(blank.cells, p);
+  return at - reach < line.from - TOUCH || at + reach > line.to + TOUCH
+    ? {
+        kind: 'end',
+        words: ['It comes within ', { mm: Math.max(0, AID_COVER - short) }, ' of an end of the joint.'],
+        shortMm: short,
+      }
+    : {
+        kind: 'thin',
+        words: ['The wood around it is ', { mm: short }, ' too thin for its hole.'],
+        shortMm: short,
+      };
 }
 
 /** Two aids that meet in a strip from both its sides, or overlap on one joint. */

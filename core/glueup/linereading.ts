@@ -90,8 +90,19 @@ const words: Record<LineReading['words'], string> = {
   open: 'squeeze-out where it is closed',
 };
 
+/** What the ends of a joint are called, by the axis it runs along: as the bench shows the piece. */
+const ENDS = [
+  ['left', 'right'],
+  ['near', 'far'],
+  ['lower', 'upper'],
+] as const;
+
 /** In words first: how even, and where it is open or lean and for how long. */
-export function pressurePhrase(reading: LineReading, length: number): Phrase[] {
+export function pressurePhrase(
+  reading: LineReading,
+  length: number,
+  ends: readonly [string, string] = ['left', 'right'],
+): Phrase[] {
   const out: Phrase[] = [words[reading.words]];
   const named = reading.stretches
     .filter(({ from, to }) => to - from > 1)
@@ -112,7 +123,7 @@ export function pressurePhrase(reading: LineReading, length: number): Phrase[] {
   }
   for (const stretch of named.slice(0, 2)) {
     out.push(`, ${stretch.state === 'open' ? 'open' : 'lean'} for `, { mm: stretch.to - stretch.from });
-    const place = placeOf(stretch, length);
+    const place = placeOf(stretch, length, ends);
     if (place === 'between') out.push(' from ', { mm: stretch.from });
     else out.push(` ${place}`);
   }
@@ -156,7 +167,7 @@ function answer(
       joint,
       x: [...line.x],
       mpa: [...line.pressure],
-      phrase: pressurePhrase(reading, glueUp.lengthMm),
+      phrase: pressurePhrase(reading, glueUp.lengthMm, ENDS[glueUp.axes.run]),
       ...(closing ? { closing } : {}),
       edge: { shape, depthMm: depth.mm },
     };

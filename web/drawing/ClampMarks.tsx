@@ -1,6 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { ClampPlan, GlueUp, PlannedClamp } from '../../core/glueup';
-import { lengthText, type Display } from '../../core/units';
+import { lengthParts, lengthText, type Display } from '../../core/units';
+import { Parts } from '../parts/Measure';
 import type { GlueFrame } from './glue-frame';
 
 /** Room a clamp's head takes outside the piece, px. */
@@ -232,7 +233,7 @@ function Spacings({
             />
             <rect x={mid.x - 4 * text.length} y={y - 8} width={8 * text.length} height={16} fill="#fafaf7" />
             <text x={mid.x} y={y + 4} textAnchor="middle" className="rule text-[12.5px]">
-              {text}
+              <Parts parts={lengthParts(at - places[i], display)} svg />
             </text>
           </>
         ) : (
@@ -244,7 +245,7 @@ function Spacings({
             />
             <rect x={x - 8} y={mid.y - 8} width={16} height={16} fill="#fafaf7" />
             <text x={x} y={mid.y + 4} textAnchor="middle" className="rule text-[12.5px]">
-              {text}
+              <Parts parts={lengthParts(at - places[i], display)} svg />
             </text>
           </>
         )}

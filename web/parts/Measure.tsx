@@ -8,14 +8,15 @@ import {
   type NumberParts,
 } from '../../core/units';
 
-/** A number set in type: whole, and the fraction as a real one. */
-export function Parts({ parts }: { parts: NumberParts }) {
+/** A number set in type: whole, and the fraction as a real one; `svg` inside a drawing's text. */
+export function Parts({ parts, svg = false }: { parts: NumberParts; svg?: boolean }) {
+  const Fraction = svg ? 'tspan' : 'span';
   return (
     <>
       {parts.negative && '−'}
       {parts.whole}
       {parts.bottom && (
-        <span className="frac">{`${parts.whole ? ' ' : ''}${parts.top}/${parts.bottom}`}</span>
+        <Fraction className="frac">{`${parts.whole ? ' ' : ''}${parts.top}/${parts.bottom}`}</Fraction>
       )}
     </>
   );

@@ -70,12 +70,16 @@ function stretchesOf({ x, pressure }: LinePressure, wantedMPa: number): Stretch[
   return out;
 }
 
-/** Where a stretch lies, in words. */
-export const placeOf = ({ from, to }: Stretch, length: number): string =>
+/** Where a stretch lies, in words; `ends` are the names of the ends at zero and at the full length. */
+export const placeOf = (
+  { from, to }: Stretch,
+  length: number,
+  ends: readonly [string, string] = ['left', 'right'],
+): string =>
   from <= length * 1e-6 && to >= length * (1 - 1e-6)
     ? 'along the whole joint'
     : from <= length * 1e-6
-      ? 'at the left end'
+      ? `at the ${ends[0]} end`
       : to >= length * (1 - 1e-6)
-        ? 'at the right end'
+        ? `at the ${ends[1]} end`
         : 'between';

@@ -76,7 +76,7 @@ export function DayGrid({
                 className={`border-line overflow-hidden border-r py-1 text-center text-[12.5px] whitespace-nowrap ${scale.isOff(day) ? 'text-graphite bg-faint' : ''}`}
               >
                 <span className="font-medium">{day.toFormat('ccc')}</span>{' '}
-                <span className="rule">{day.toFormat('d.L.')}</span>
+                <span className="rule">{day.toFormat(scale.isOff(day) ? 'd' : 'd LLL')}</span>
               </div>
             ))}
           </div>

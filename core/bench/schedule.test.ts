@@ -1,0 +1,206 @@
+import fc from 'fast-check';
+import ICAL from 'ical.js';
+import { DateTime } from 'luxon';
+import { describe, expect, it } from 'vitest';
+import { applyEdit, fit, run, type Brief } from '../build';
+import { calendarFile } from '../exchange';
+import { clampsOf, DEFAULT_GLUE_PRACTICE, defaultShop, typed, type WorkHours } from '../kit';
+import { placeWork, schedule, tasksOf, workingSpans, type ScheduledTask, type ShopRoom } from '.';
+
+const hours: WorkHours = { days: [1, 2, 3, 4, 5], from: 8, to: 17 };
+const H = 3_600_000;
+const at = (text: string, zone = 'UTC') => DateTime.fromISO(text, { zone }).toMillis();
+
+describe('working hours', () => {
+  it('pass over nights and days off', () => {
+    // Friday, 6 March 2026, 16:00: one hour of Friday, then Monday from eight on.
+    const spans = placeWork(at('2026-03-06T16:00'), 180, false, hours, 'UTC', []);
+    expect(spans).toEqual([
+      { from: at('2026-03-06T16:00'), to: at('2026-03-06T17:00') },
+      { from: at('2026-03-09T08:00'), to: at('2026-03-09T10:00') },
+    ]);
+    expect(placeWork(at('2026-03-06T16:30'), 60, true, hours, 'UTC', [])[0].from).toBe(
+      at('2026-03-09T08:00'),
+    );
+  });
+  it('are of the shop’s own clock across a daylight-saving change', () => {
+    const zone = 'Europe/Berlin';
+    // On 29 March 2026 clocks go forward: Friday to Monday is 71 hours, not 72.
+    const [friday, monday] = [...take(workingSpans(at('2026-03-27T08:00', zone), hours, zone), 2)];
+    expect(monday.from - friday.from).toBe(71 * H);
+    expect(DateTime.fromMillis(monday.from, { zone }).hour).toBe(8);
+    // In autumn, 25 October 2026, it is 73.
+    const [before, after] = [...take(workingSpans(at('2026-10-23T08:00', zone), hours, zone), 2)];
+    expect(after.from - before.from).toBe(73 * H);
+  });
+  it('say so where the shop never works', () => {
+    expect(() => placeWork(0, 60, true, { days: [], from: 8, to: 17 }, 'UTC', [])).toThrow('no room');
+  });
+});
+
+function* take<T>(from: Iterable<T>, count: number): Generator<T> {
+  let n = 0;
+  for (const item of from) {
+    if (n++ >= count) return;
+    yield item;
+  }
+}
+
+const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
+const shop = { ...defaultShop('s'), gluing: { ...DEFAULT_GLUE_PRACTICE, hands: 2 as const } };
+const brief: Brief = {
+  pattern: 'endGrain',
+  length: fixed('15'),
+  width: fixed('10'),
+  thickness: fixed('1 3/4'),
+  woods: ['walnut_black', 'maple_sugar'],
+  module: typed('1 1/4'),
+  saw: 'table-full',
+  flattenWith: 'planer',
+  trimWith: { saw: 'table-full' },
+  chequer: true,
+  extraSlices: 0,
+  sections: 0,
+};
+const block = fit(brief, shop, { name: 'block', use: '' });
+const room = (change: Partial<ShopRoom> = {}): ShopRoom => ({
+  hours,
+  zone: 'UTC',
+  benches: 2,
+  clamps: Object.fromEntries(clampsOf(shop).map(({ id, count }) => [id, count])),
+  ...change,
+});
+const NOW = at('2026-03-02T08:00');
+const plan = (jobs: [string, typeof block][], change: Partial<ShopRoom> = {}) =>
+  schedule(
+    jobs.flatMap(([id, build]) => tasksOf(id, build, run(build))),
+    NOW,
+    room(change),
+  );
+const find = (tasks: ScheduledTask[], id: string, job = 'a') =>
+  tasks.find((task) => task.id === id && task.job === job) as ScheduledTask;
+
+describe('the calendar of a job', () => {
+  it('has every open step after what it works on, with the waits of both glue-ups', () => {
+    const tasks = plan([['a', block]]);
+    const ends = new Map(tasks.map((task) => [task.id, task.to]));
+    for (const task of tasks)
+      for (const before of task.after) expect(task.from).toBeGreaterThanOrEqual(ends.get(before) ?? Infinity);
+    const glue = find(tasks, 'glue');
+    expect(find(tasks, 'glue:clamps').from).toBe(glue.to);
+    // The joint settles a day before it is planed, from the last clamp on.
+    expect(find(tasks, 'flatten').from - glue.to).toBeGreaterThanOrEqual(24 * H);
+    expect(tasks.filter(({ kind }) => kind === 'clamps')).toHaveLength(2);
+  });
+  it('leaves out what is done, and what follows begins at once', () => {
+    const done = ['rip', 'mill', 'glue'].reduce(
+      (build, step) => applyEdit(build, { do: 'setStep', step, change: { done: true } }),
+      block,
+    );
+    const tasks = plan([['a', done]]);
+    expect(tasks[0].id).toBe('flatten');
+    expect(tasks[0].from).toBe(NOW);
+  });
+  it('begins where it was dragged to, never before the work it waits for, and says so', () => {
+    const later = applyEdit(block, {
+      do: 'setStep',
+      step: 'glue',
+      change: { begin: '2026-03-11T10:00:00.000Z' },
+    });
+    expect(find(plan([['a', later]]), 'glue').from).toBe(at('2026-03-11T10:00'));
+    const tooEarly = applyEdit(block, {
+      do: 'setStep',
+      step: 'glue-block',
+      change: { begin: '2026-03-02T08:00:00.000Z' },
+    });
+    const moved = find(plan([['a', tooEarly]]), 'glue-block');
+    expect(moved.why).toBe('before');
+    expect(moved.from).toBeGreaterThan(at('2026-03-03T08:00'));
+  });
+});
+
+describe('several jobs', () => {
+  it('share one pair of hands, the clamps and the benches', () => {
+    const night = { ...block, shop: { ...shop, gluing: { ...shop.gluing, unclamp: 'overnight' as const } } };
+    const tasks = plan(
+      [
+        ['a', night],
+        ['b', night],
+        ['c', night],
+      ],
+      { benches: 1 },
+    );
+    const work = tasks
+      .filter(({ kind }) => kind === 'work')
+      .flatMap(({ spans }) => spans)
+      .toSorted((a, b) => a.from - b.from);
+    work.slice(1).forEach((span, i) => expect(span.from).toBeGreaterThanOrEqual(work[i].to));
+    const inClamps = tasks
+      .filter(({ kind }) => kind === 'clamps')
+      .map((task) => ({ from: find(tasks, task.step, task.job).from, to: task.to }))
+      .toSorted((a, b) => a.from - b.from);
+    inClamps.slice(1).forEach((hold, i) => expect(hold.from).toBeGreaterThanOrEqual(inClamps[i].to));
+    expect(tasks.some(({ why }) => why === 'bench')).toBe(true);
+  });
+  it('never hold more of a clamp than there are, for any number of jobs and clamps', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 4, max: 20 }),
+        fc.integer({ min: 1, max: 4 }),
+        (jobs, owned, benches) => {
+          const clamps = Object.fromEntries(clampsOf(shop).map(({ id }) => [id, owned]));
+          const tasks = plan(
+            Array.from({ length: jobs }, (_, i) => [`j${i}`, block]),
+            { clamps, benches },
+          );
+          const holds = tasks
+            .filter(({ kind }) => kind === 'clamps')
+            .map((task) => ({ task, from: find(tasks, task.step, task.job).from, to: task.to }));
+          for (const { from: moment } of holds) {
+            const now = holds.filter(({ from, to }) => from <= moment && to > moment);
+            expect(now.length).toBeLessThanOrEqual(benches);
+            for (const id of Object.keys(clamps)) {
+              const used = now.map(({ task }) => task.clamps?.[id] ?? 0);
+              const sum = used.reduce((s, n) => s + n, 0);
+              if (Math.max(...used) <= owned) expect(sum).toBeLessThanOrEqual(owned);
+            }
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('iCalendar', () => {
+  it('is read back by an independent parser with every stretch at its moment', () => {
+    const tasks = plan([['a', block]]);
+    const text = calendarFile(tasks, () => 'Galley, block; and more', { now: NOW, shop: 'North Slip shop' });
+    const events = new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents('vevent')
+      .map((each) => new ICAL.Event(each));
+    const spans = tasks.flatMap((task) =>
+      task.spans.filter(({ from, to }) => to > from).map((span) => ({ task, ...span })),
+    );
+    expect(events).toHaveLength(spans.length);
+    spans.forEach(({ task, from, to }, i) => {
+      // iCalendar counts in whole seconds.
+      expect(Math.abs(events[i].startDate.toJSDate().getTime() - from)).toBeLessThan(1000);
+      expect(Math.abs(events[i].endDate.toJSDate().getTime() - to)).toBeLessThan(1000);
+      expect(events[i].summary).toBe(`Galley, block; and more: ${task.name}`);
+    });
+    expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
+  });
+  it('keeps a wait of 24 h as 24 h across a daylight-saving change', () => {
+    const zone = 'Europe/Berlin';
+    const tasks = schedule(tasksOf('a', block, run(block)), at('2026-03-27T13:00', zone), room({ zone }));
+    const text = calendarFile(tasks, () => 'x', { now: NOW, shop: 's' });
+    const settle = new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents('vevent')
+      .map((each) => new ICAL.Event(each))
+      .find(({ summary }) => summary.includes('settles'));
+    const [glue] = tasks.filter(({ kind }) => kind === 'clamps');
+    expect(Math.abs((settle?.endDate.toJSDate().getTime() ?? 0) - glue.from - 24 * H)).toBeLessThan(2000);
+  });
+});
