@@ -2,12 +2,14 @@ import { breakdownRows } from './breakdown';
 import { browserRows } from './browser';
 import { patternRows } from './patterns';
 import { pictureRows } from './picture';
+import { pressureRows } from './pressure';
 import { solidRows } from './solid';
 
 const rows = [
   ...(await solidRows()),
   ...pictureRows(),
   ...patternRows(),
+  ...pressureRows(),
   ...(await breakdownRows()),
   ...(await browserRows()),
 ];

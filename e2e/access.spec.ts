@@ -12,7 +12,7 @@ const serious = async (page: import('@playwright/test').Page) => {
 
 test('no serious finding of the accessibility checker on any screen', async ({ page, house }) => {
   test.setTimeout(240_000);
-  for (const address of ['/jobs', '/jobs/new', '/rack', '/kit', '/tables', '/nowhere']) {
+  for (const address of ['/jobs', '/jobs/new', '/calendar', '/rack', '/kit', '/tables', '/nowhere']) {
     await page.goto(house.url + address);
     await page.waitForTimeout(600);
     expect(await serious(page), address).toEqual([]);
@@ -34,6 +34,16 @@ test('no serious finding of the accessibility checker on any screen', async ({ p
   await page.goto(`${url}/wood/sheet`);
   await expect(page.getByText('fence at').first()).toBeVisible();
   expect(await serious(page), 'sheet').toEqual([]);
+  const tread = await openJob(page, house, 'Tower stair tread');
+  await mark(page, 'glue').click();
+  for (const name of ['Clamps', 'Glue', 'Aids', 'Pace', 'After']) {
+    await page.getByRole('tab', { name }).click();
+    await expect(page.getByTestId('glue-bench')).toBeVisible();
+    expect(await serious(page), name).toEqual([]);
+  }
+  await page.goto(`${tread}/rehearse/glue`);
+  await page.getByRole('button', { name: 'Begin the dry run' }).click();
+  expect(await serious(page), 'rehearsal').toEqual([]);
   await openJob(page, house, 'Boathouse bench top');
   await mark(page, 'flatten').click();
   expect(await serious(page), 'finding').toEqual([]);

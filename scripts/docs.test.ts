@@ -50,6 +50,9 @@ describe('the documents', () => {
       'core/wood/species.data.json',
       'core/wood/ciede2000.data.json',
       'core/kit/lumber.data.json',
+      'core/kit/adhesives.data.json',
+      'core/kit/clamps.data.json',
+      'core/kit/emc.data.json',
     ]) {
       expect(JSON.parse(read(file)).about).toMatch(/from memory/);
       expect(read('docs/sources.md')).toContain(file);

@@ -41,6 +41,7 @@ async function open(name) {
   await page.getByRole('link', { name: new RegExp(name) }).click();
   await page.locator('[data-testid=bench]').waitFor();
 }
+const tab = (name) => page.getByRole('tab', { name: new RegExp(`^${name}`) }).click();
 const step = (id) => page.locator(`[data-step="${id}"]`).click();
 
 try {
@@ -50,17 +51,9 @@ try {
   await step('glue-block');
   await page.mouse.move(640, 790);
   await take('job-block');
-  await step('glue');
-  await page.locator('[data-strip="3"]').click();
-  await page.mouse.move(640, 790);
-  await take('job-strips');
   await open('Chart-table top');
   await page.mouse.move(640, 790);
   await take('job-panel');
-  await open('Boathouse bench top');
-  await step('flatten');
-  await page.mouse.move(640, 790);
-  await take('job-finding');
   await page.goto(`${server.url}/rack`);
   await page.locator('[data-board="1"]').click();
   await take('rack');
@@ -96,7 +89,27 @@ try {
   await page.getByRole('button', { name: 'Propose an order' }).click();
   await page.getByText('The first is the best there is').waitFor();
   await take('propose');
+  await page.keyboard.press('Escape');
+  await open('Tower stair tread');
+  await step('glue');
+  await tab('Clamps');
+  await page.getByText('even squeeze-out').first().waitFor({ timeout: 60_000 });
+  await page.mouse.move(640, 790);
+  await take('glue-clamps');
+  await open('Boathouse bench top');
+  await step('glue');
+  await tab('Pace');
+  await page.getByRole('button', { name: 'Ways to glue it up' }).click();
+  await take('glue-pace');
+  await page.goto(`${server.url}/calendar`);
+  for (const job of ['Chart-table top', 'Laminated tiller']) await page.getByLabel(job).check();
+  await page
+    .getByRole('button', { name: /Glue-up, work/ })
+    .first()
+    .waitFor();
+  await take('calendar');
   await page.goto(`${server.url}/kit`);
+  await page.getByRole('region', { name: 'Clamps' }).evaluate((clamps) => clamps.scrollIntoView());
   await take('kit');
   await page.goto(`${server.url}/tables`);
   await take('tables');

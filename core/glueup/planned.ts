@@ -22,7 +22,7 @@ import { planClamps, type ClampPlan } from './clampplan';
 import { glueUpOf, glueUpsOf, type GlueUp } from './glueup';
 import { rehearse, type Rehearsal } from './pace';
 import { readyList, type ReadyItem } from './ready';
-import { stagingOf, type Staging } from './staging';
+import { stagingOf, whyOwnStage, type Staging } from './staging';
 
 /** Everything planned for one glue-up, as the screens read it. Plain data. */
 export interface PlannedGlueUp {
@@ -41,6 +41,8 @@ export interface PlannedGlueUp {
   gates: Gates;
   ready: ReadyItem[];
   staging?: Staging;
+  /** Why it is a stage of its own. */
+  why: Phrase[][];
   /** Moisture the wood comes to in the shop's air, %. */
   woodMoisturePct?: number;
 }
@@ -86,6 +88,7 @@ export function plannedGlueUp(
     gates: gatesOf(bottle?.times, shop),
     ready: readyList(glueUp, clamps, aids, amount, shop),
     ...(staging ? { staging } : {}),
+    why: whyOwnStage(build, glueUp),
     ...(isClimateKnown(climate) ? { woodMoisturePct: equilibriumMoisture(climate) } : {}),
   };
 }

@@ -81,6 +81,8 @@ export interface ClampPlan {
   openingMm: number;
   longEnough: number;
   longestMm: number;
+  /** How many blanks alike the rack holds in clamps at once; the rest wait for them. */
+  atOnce: number;
   missing: number;
   picks: ClampPick[];
   perJoint: { joint: number; mpa: number }[];
@@ -252,6 +254,7 @@ export function planClamps(
     tightening,
     openingMm,
     longEnough,
+    atOnce: clamps.length > 0 ? Math.floor(longEnough / clamps.length) : 0,
     longestMm: Math.max(0, ...owned.map(({ opening }) => opening.mm)),
     missing,
     picks,

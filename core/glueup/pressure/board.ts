@@ -92,6 +92,8 @@ export function boardGive(length: number, width: number, cells: number, wood: Pl
 }
 
 const known = new Map<string, BoardGive>();
+/** Forgets all boards, for measuring from cold. */
+export const forgetGive = (): void => known.clear();
 const MOST_KNOWN = 60;
 
 /** The same, kept: boards of one width and wood share it, and dragging a clamp changes none. */

@@ -1,2 +1,3 @@
+export * from './why';
 export * from './split';
 export * from './ways';

@@ -4,7 +4,7 @@ import { applyEdit, fit, run, sectionsNeeded, sectionWidth, type Brief } from '.
 import { DEFAULT_GLUE_PRACTICE, defaultShop, typed } from '../../kit';
 import { INCH } from '../../units';
 import { glueUpOf, type GlueUp } from '../glueup';
-import { evenCounts, jointsOf, runsOf, splitStrips, stagingOf } from '.';
+import { evenCounts, jointsOf, runsOf, splitStrips, stagingOf, whyOwnStage } from '.';
 
 /* Check values marked "design" are the trade's own worked sizes. */
 describe('splits fall on joints', () => {
@@ -159,5 +159,33 @@ describe('a split by hand', () => {
     expect(second?.laid?.find(({ piece }) => piece === 'strip-5')?.endForEnd).toBe(true);
     const longer = applyEdit(split, { do: 'duplicateStrip', step: 'rip', piece: 'strip-5' });
     expect(run(longer).steps.find(({ id }) => id === 'glue-section-2')?.laid).toHaveLength(6);
+  });
+});
+
+describe('why a glue-up is a stage of its own', () => {
+  const words = (build: typeof wide, step: string) =>
+    JSON.stringify(whyOwnStage(build, glueUpOf(build, run(build), step) as GlueUp));
+  it('is said where a pattern is cut, where sections are joined, and not where there is only one', () => {
+    expect(words(wide, 'glue')).toBe('[]');
+    const block = fit(
+      {
+        ...brief,
+        pattern: 'endGrain',
+        chequer: true,
+        length: fixed('15'),
+        width: fixed('10'),
+        thickness: fixed('1 3/4'),
+        module: typed('1 1/4'),
+        woods: ['walnut_black', 'maple_sugar'],
+        flattenWith: 'drum',
+      },
+      shop,
+      { name: 'b', use: '' },
+    );
+    expect(words(block, 'glue')).toContain('before “Slice” cuts the pattern');
+    expect(words(block, 'glue-block')).toContain('exist only after “Slice”');
+    const split = applyEdit(wide, { do: 'splitGlue', step: 'glue', joints: [3] });
+    expect(words(split, 'glue-section-1')).toContain('joins it');
+    expect(words(split, 'glue')).toContain('joins 2 pieces');
   });
 });

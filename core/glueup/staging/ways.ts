@@ -10,7 +10,7 @@ import { evenCounts, jointsOf, runsOf, splitStrips } from './split';
 
 /** Why a piece is glued up in more than one stage, each with its number. */
 export interface SplitReason {
-  kind: 'planer' | 'openTime' | 'clamps' | 'weight' | 'pattern' | 'later';
+  kind: 'planer' | 'openTime' | 'clamps' | 'weight' | 'shorter';
   words: Phrase[];
 }
 
@@ -116,6 +116,7 @@ export function splitReasons(panel: Panel): SplitReason[] {
       kind: 'clamps',
       words: [`It wants `, { count: panel.clamps }, ' clamps; ', { count: panel.owned }, ' are long enough.'],
     });
+  out.push(...shorterStrip(glueUp));
   const { liftKg } = gluingOf(shop);
   const { hands } = crewOf(glueUp, shop);
   if (glueUp.massKg > liftKg * hands)
@@ -124,6 +125,25 @@ export function splitReasons(panel: Panel): SplitReason[] {
       words: ['It weighs ', { kg: glueUp.massKg }, '; this shop lifts ', { kg: liftKg * hands }, '.'],
     });
   return out;
+}
+
+/** A strip that ends farther short of the others than this gets no pressure at its end from theirs, mm. */
+const SHORT = 20;
+
+/** A strip that is shorter than its neighbours: its end wants clamps of its own, once the rest is glued. */
+function shorterStrip({ lines, lengthMm }: GlueUp): SplitReason[] {
+  const short = lines.reduce((most, { from, to }) => Math.max(most, lengthMm - (to - from)), 0);
+  if (short <= SHORT) return [];
+  return [
+    {
+      kind: 'shorter',
+      words: [
+        'A strip ends ',
+        { mm: short },
+        ' short of the others: glued in later, its end gets clamps of its own.',
+      ],
+    },
+  ];
 }
 
 const DAY_H = 24;

@@ -13,6 +13,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Space, arrows, Space', 'take up a strip, carry it, put it down'],
   ['← →', 'on the stick: the step before or after'],
   ['↑ ↓', 'in a length: one step of the shop’s rule more or less'],
+  ['← →, Del', 'on a clamp or an aid: move it along, take it away'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z, Ctrl Y', 'redo'],
   ['Esc', 'leave a field as it was'],

@@ -111,8 +111,16 @@ export function ClampsView({ build, step, planned }: Props) {
           {pressureText(clamps.perJoint.find(({ joint }) => joint === clamps.worstJoint)?.mpa ?? 0, display)}
         </Fact>
         {glueUp.blanks > 1 && (
-          <Fact name="Blanks alike, clamps for all">{clamps.clamps.length * glueUp.blanks}</Fact>
+          <Fact name={`${glueUp.blanks} blanks alike, clamps for all`}>
+            {clamps.clamps.length * glueUp.blanks}
+          </Fact>
         )}
+        <Fact name="Such glue-ups at once with this rack">
+          {clamps.atOnce}
+          {clamps.atOnce > 0 &&
+            glueUp.blanks > clamps.atOnce &&
+            `, ${Math.ceil(glueUp.blanks / clamps.atOnce)} rounds`}
+        </Fact>
       </dl>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         <NumberField

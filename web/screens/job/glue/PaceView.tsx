@@ -7,7 +7,7 @@ import { useDisplay } from '../../../app/display';
 import { PaceBar } from '../../../drawing/PaceBar';
 import { Toggle } from '../../../parts/Choice';
 import { useEdit } from '../use-edit';
-import { Fact, Why } from './parts';
+import { Fact, Say, Why } from './parts';
 import { ReadyList } from './ReadyList';
 import { StagesWindow } from './StagesWindow';
 
@@ -36,6 +36,11 @@ export function PaceView({
   const pct = (share: number) => `${Math.round(share * 100)}\u00a0%`;
   return (
     <>
+      {planned.why.map((words, i) => (
+        <p key={i} className="text-[13.5px]">
+          <Say phrase={words} />
+        </p>
+      ))}
       <PaceBar rehearsal={rehearsal} />
       <dl>
         <Fact name="From first glue to last clamp">{minutesText(rehearsal.totalMin)}</Fact>
