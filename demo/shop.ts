@@ -1,5 +1,5 @@
 import {
-  clampKind,
+  clampsAlike,
   DEFAULT_GLUE_PRACTICE,
   defaultShop,
   typed,
@@ -8,32 +8,11 @@ import {
   type ShopSnapshot,
 } from '../core/kit';
 
-const set = (
-  id: string,
-  name: string,
-  kind: string,
-  count: number,
-  opening: string,
-  forceN: number,
-): ClampSet => {
-  const [along, across] = clampKind(kind).padMm;
-  return {
-    id,
-    name,
-    kind,
-    count,
-    opening: typed(opening),
-    forceN,
-    padLength: { mm: along },
-    padWidth: { mm: across },
-  };
-};
-
 const clamps: ClampSet[] = [
-  set('long', 'Parallel-jaw clamps, long', 'parallel_jaw', 8, '40', 4000),
-  set('short', 'Parallel-jaw clamps, short', 'parallel_jaw', 10, '24', 4000),
-  set('pipe', 'Pipe clamps', 'pipe_three_quarter', 6, '52', 4500),
-  set('bar', 'Bar clamps', 'f_heavy', 14, '12', 4000),
+  clampsAlike('long', 'Parallel-jaw clamps, long', 'parallel_jaw', 8, '40', 4000),
+  clampsAlike('short', 'Parallel-jaw clamps, short', 'parallel_jaw', 10, '24', 4000),
+  clampsAlike('pipe', 'Pipe clamps', 'pipe_three_quarter', 6, '52', 4500),
+  clampsAlike('bar', 'Bar clamps', 'f_heavy', 14, '12', 4000),
 ];
 const adhesives: Adhesive[] = [
   {

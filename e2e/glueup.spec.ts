@@ -227,17 +227,18 @@ test('a glue-up is moved on the calendar by dragging and by keys, and the calend
   await makeJob(page, house, false, 'Calendar job');
   await stored(page);
   await page.goto(`${house.url}/calendar`);
-  const glue = page.getByRole('button', { name: /^Calendar job, Glue-up, work/ }).first();
+  const row = page.getByRole('button', { name: /^Calendar job, Glue-up, work/ });
+  const glue = page.locator('[data-job="Calendar job"][data-task="glue"]').first();
   await expect(glue).toBeVisible({ timeout: 30_000 });
   const picked = page.getByTestId('picked');
-  await glue.click();
+  await row.click();
   await expect(picked).toContainText('Glue-up');
   const before = await picked.textContent();
   await drag(page, glue, 260);
   await expect(picked).not.toHaveText(before ?? '');
   await expect(page.getByRole('button', { name: 'as early as can be' })).toBeVisible();
   const dragged = await picked.textContent();
-  await glue.focus();
+  await row.focus();
   await page.keyboard.press('Shift+ArrowRight');
   await expect(picked).not.toHaveText(dragged ?? '');
   const [download] = await Promise.all([

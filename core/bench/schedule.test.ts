@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import ICAL from 'ical.js';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { applyEdit, fit, run, type Brief } from '../build';
+import { applyEdit, run } from '../build';
+import { CHEQUER, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
 import { calendarFile } from '../exchange';
-import { clampsOf, DEFAULT_GLUE_PRACTICE, defaultShop, typed, type WorkHours } from '../kit';
+import { clampsOf, type WorkHours } from '../kit';
 import { placeWork, schedule, tasksOf, workingSpans, type ScheduledTask, type ShopRoom } from '.';
 
 const hours: WorkHours = { days: [1, 2, 3, 4, 5], from: 8, to: 17 };
@@ -46,23 +47,8 @@ function* take<T>(from: Iterable<T>, count: number): Generator<T> {
   }
 }
 
-const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
-const shop = { ...defaultShop('s'), gluing: { ...DEFAULT_GLUE_PRACTICE, hands: 2 as const } };
-const brief: Brief = {
-  pattern: 'endGrain',
-  length: fixed('15'),
-  width: fixed('10'),
-  thickness: fixed('1 3/4'),
-  woods: ['walnut_black', 'maple_sugar'],
-  module: typed('1 1/4'),
-  saw: 'table-full',
-  flattenWith: 'planer',
-  trimWith: { saw: 'table-full' },
-  chequer: true,
-  extraSlices: 0,
-  sections: 0,
-};
-const block = fit(brief, shop, { name: 'block', use: '' });
+const shop = shopWith({}, { hands: 2 });
+const block = plannedFor(panelBrief(CHEQUER), shop);
 const room = (change: Partial<ShopRoom> = {}): ShopRoom => ({
   hours,
   zone: 'UTC',
@@ -121,7 +107,7 @@ describe('the calendar of a job', () => {
 
 describe('several jobs', () => {
   it('share one pair of hands, the clamps and the benches', () => {
-    const night = { ...block, shop: { ...shop, gluing: { ...shop.gluing, unclamp: 'overnight' as const } } };
+    const night = { ...block, shop: shopWith({}, { hands: 2, unclamp: 'overnight' }) };
     const tasks = plan(
       [
         ['a', night],

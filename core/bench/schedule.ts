@@ -9,7 +9,7 @@ export interface ScheduledTask extends Task {
   /** Work that goes over several stretches. */
   spans: Span[];
   /** Why it is not where the maker wanted it, or later than the work before it would allow. */
-  why?: 'before' | 'clamps' | 'bench' | 'hands';
+  why?: 'before' | 'clamps' | 'bench';
 }
 
 /** What the shop has: its hours, how many of each clamp, and how many glue-ups find room at once. */

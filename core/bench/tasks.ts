@@ -1,4 +1,4 @@
-import { stepName, type BuildDocument, type Step, type Timeline } from '../build';
+import { assemblyOf, stepName, type BuildDocument, type Step, type Timeline } from '../build';
 import { glueTimes, climateOf, gluingOf } from '../kit';
 import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse } from '../glueup';
 
@@ -80,7 +80,9 @@ function addTasks(
   timeline: Timeline,
   add: (task: Omit<Task, 'job' | 'step' | 'after'>) => void,
 ): void {
-  const name = stepName(step);
+  // Sections go through the same steps: whose step it is must be said.
+  const section = build.assemblies.length > 1 ? assemblyOf(build, step.id)?.name : undefined;
+  const name = section ? `${stepName(step)}, ${section}` : stepName(step);
   const begin = step.begin ? { begin: Date.parse(step.begin) } : {};
   const pieces = timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? 1;
   const work = (minutes: number, whole = false) => {

@@ -119,13 +119,23 @@ const TOUCH = 1e-6;
 const woodAround = (cells: readonly Cell[], p: Vec3): number =>
   cells.reduce((most, cell) => Math.max(most, depthIn(cell, p)), -Infinity);
 
+const known = new WeakMap<Timeline, Map<string, AidLayout>>();
+
 /**
  * Lays out alignment aids on every joint: at the kind's pitch, centred on the measured thickness, moved or left out
  * where a later cut of the build, an end, another aid from the far side of a strip or a stretch to keep clear would
- * open them. Whether they stay in wood is asked of the solid model itself, step by step; holes and grooves that the
+ * open them; laid once for a run, as the review asks more than once. Whether they stay in wood is asked of the solid model itself, step by step; holes and grooves that the
  * build only notes are not seen. Aids put by hand stay, with what is wrong with them.
  */
 export function layAids(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLayout {
+  const ofRun = known.get(timeline) ?? new Map<string, AidLayout>();
+  known.set(timeline, ofRun);
+  const layout = ofRun.get(glueUp.step.id) ?? layAll(build, timeline, glueUp);
+  ofRun.set(glueUp.step.id, layout);
+  return layout;
+}
+
+function layAll(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLayout {
   const practice = gluingOf(build.shop);
   const { plan } = glueUp.step;
   const kind = plan?.aids?.kind ?? practice.aids;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, fit, run, type Brief, type BuildDocument, type Edit } from '../build';
-import { DEFAULT_GLUE_PRACTICE, defaultShop, typed, type GluePractice, type ShopSnapshot } from '../kit';
+import { applyEdit, run, type Brief, type BuildDocument, type Edit } from '../build';
+import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import { DEFAULT_GLUE_PRACTICE, typed } from '../kit';
 import { INCH } from '../units';
 import {
   glueUpOf,
@@ -19,45 +20,9 @@ import {
   type GlueUp,
 } from '.';
 
-const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
-const shopWith = (change: Partial<GluePractice> = {}, more: Partial<ShopSnapshot> = {}): ShopSnapshot => ({
-  ...defaultShop('s'),
-  gluing: { ...DEFAULT_GLUE_PRACTICE, ...change },
-  ...more,
-});
 const planned = (change: Partial<Brief> = {}, shop = shopWith()): BuildDocument =>
-  fit(
-    {
-      pattern: 'panel',
-      length: fixed('36'),
-      width: fixed('11'),
-      thickness: fixed('7/8'),
-      woods: ['cherry_black'],
-      module: typed('2 1/4'),
-      saw: 'table-full',
-      flattenWith: 'planer',
-      trimWith: { saw: 'table-full' },
-      chequer: false,
-      extraSlices: 0,
-      sections: 0,
-      ...change,
-    },
-    shop,
-    { name: 'test', use: '' },
-  );
-const block = (shop = shopWith()) =>
-  planned(
-    {
-      pattern: 'endGrain',
-      chequer: true,
-      length: fixed('15'),
-      width: fixed('10'),
-      thickness: fixed('1 3/4'),
-      woods: ['walnut_black', 'maple_sugar'],
-      module: typed('1 1/4'),
-    },
-    shop,
-  );
+  plannedFor(panelBrief(change), shop);
+const block = (shop = shopWith()) => planned(CHEQUER, shop);
 const first = (build: BuildDocument, step = 'glue'): GlueUp => glueUpOf(build, run(build), step) as GlueUp;
 const edit = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
 
@@ -125,12 +90,12 @@ describe('a glue-up read off the model', () => {
 
 describe('the clamp plan', () => {
   it('takes the larger of spread and force and says which', () => {
-    const build = planned({}, shopWith({ school: 'fan', pressure: 'firm', mostSpacing: { mm: 0 } }));
+    const build = planned({}, shopWith({}, { school: 'fan', pressure: 'firm', mostSpacing: { mm: 0 } }));
     const plan = planClamps(first(build), build.shop);
     const [fan] = plan.schools;
     expect(plan.clamps).toHaveLength(Math.max(fan.spread, plan.byForce ?? 0));
     expect(plan.governs).toBe('force');
-    const soft = planned({}, shopWith({ school: 'fan', mostSpacing: { mm: 0 } }));
+    const soft = planned({}, shopWith({}, { school: 'fan', mostSpacing: { mm: 0 } }));
     const glueUp = { ...first(soft), step: { ...first(soft).step, plan: { wantedMPa: 0.05 } } };
     expect(planClamps(glueUp, soft.shop).governs).toBe('spread');
   });
@@ -171,7 +136,7 @@ describe('the clamp plan', () => {
     expect(planClamps(first(build), build.shop)).toMatchObject({ wantedFrom: 'contact', wantedMPa: 0.1 });
   });
   it('is not stopped by a kit without clamps, nor by sixty joints', () => {
-    const build = planned({}, shopWith({}, { clamps: [] }));
+    const build = planned({}, shopWith({ clamps: [] }));
     const plan = planClamps(first(build), build.shop);
     expect(plan.byForce).toBeUndefined();
     expect([plan.longestMm, plan.missing]).toEqual([0, plan.clamps.length]);
@@ -201,108 +166,13 @@ describe('the clamp plan', () => {
     const { joints } = pressureOf(first(build), plan, build.shop);
     expect(joints[1].closing?.mpa).toBeGreaterThan(0.5);
     expect(joints[0].closing).toBeUndefined();
-    expect(strokesFor(0, shopWith({ edges: 'sprung', hollow: { mm: 0.3 }, shaving: { mm: 0.05 } }))).toEqual({
+    expect(
+      strokesFor(0, shopWith({}, { edges: 'sprung', hollow: { mm: 0.3 }, shaving: { mm: 0.05 } })),
+    ).toEqual({
       strokes: 3,
       where: 'middle',
     });
     expect(strokesFor(0.1, shopWith())).toEqual({ strokes: 2, where: 'whole length' });
-  });
-});
-
-describe('alignment aids', () => {
-  const withAids = (
-    build: BuildDocument,
-    kind: 'biscuits' | 'dowels' | 'splines',
-    places?: [number, number][],
-  ) =>
-    edit(build, {
-      do: 'planGlue',
-      step: 'glue',
-      change: {
-        aids: {
-          kind,
-          ...(places ? { places: places.map(([joint, at]) => ({ joint, at: { mm: at } })) } : {}),
-        },
-      },
-    });
-  const laid = (build: BuildDocument) => layAids(build, run(build), first(build));
-  it('keep clear of the trims at both ends, and stay in wood to the end', () => {
-    const layout = laid(withAids(planned(), 'biscuits'));
-    expect(layout.aids.length).toBeGreaterThanOrEqual(4 * 4);
-    const glueUp = first(planned());
-    const trim = (3 * INCH) / 16;
-    for (const { at, along, bad } of layout.aids) {
-      expect(bad).toBeUndefined();
-      expect(at - along / 2).toBeGreaterThan(trim);
-      expect(at + along / 2).toBeLessThan(glueUp.lengthMm - trim);
-    }
-    expect(layout.centreMm).toBeCloseTo(glueUp.heightMm / 2, 9);
-  });
-  it('that a slice would open are found, with the step that opens them; none are placed in its way', () => {
-    const sliced = withAids(block(), 'dowels', [[1, 65]]);
-    const bad = laid(sliced).aids[0].bad;
-    expect(bad?.kind).toBe('cut');
-    expect(bad?.step).toBe('Slice');
-    // Every place along the panel is sliced within 45 mm: dowels fit between, biscuits of 62 mm never.
-    const dowels = laid(withAids(block(), 'dowels'));
-    expect(dowels.aids.length).toBeGreaterThan(0);
-    expect(dowels.aids.every((aid) => aid.bad === undefined)).toBe(true);
-    const biscuits = laid(withAids(block(), 'biscuits'));
-    expect(biscuits.aids).toEqual([]);
-    expect(biscuits.bare).toHaveLength(first(block()).lines.length);
-  });
-  it('that hang over an end, lie on one another or in what is kept clear are found', () => {
-    const build = planned();
-    const problems = laid(
-      withAids(build, 'biscuits', [
-        [1, 10],
-        [2, 300],
-        [2, 320],
-      ]),
-    ).aids.map(({ bad }) => bad?.kind);
-    expect(problems).toEqual(['end', 'aid', 'aid']);
-    const clear = edit(build, {
-      do: 'planGlue',
-      step: 'glue',
-      change: {
-        aids: {
-          kind: 'dowels',
-          places: [{ joint: 1, at: { mm: 400 } }],
-          keepOut: [{ from: { mm: 380 }, to: { mm: 500 }, why: 'sink' }],
-        },
-      },
-    });
-    expect(laid(clear).aids[0].bad?.kind).toBe('keepOut');
-  });
-  it('never meet in a thin strip: those of neighbouring joints are set apart', () => {
-    const narrow = withAids(planned({ module: typed('1') }), 'biscuits');
-    const { aids, size } = laid(narrow);
-    expect(aids.length).toBeGreaterThan(0);
-    const strip = first(narrow).courses[1];
-    const room = strip.to - strip.from - 2 * (size?.into ?? 0);
-    if (room < 3)
-      for (const a of aids)
-        for (const b of aids)
-          if (b.joint === a.joint + 1)
-            expect(Math.abs(a.at - b.at)).toBeGreaterThanOrEqual((a.along + b.along) / 2 + 3 - 1e-6);
-    expect(aids.every(({ bad }) => bad === undefined)).toBe(true);
-  });
-  it('are centred on the measured thickness, and refused where the joint is too thin', () => {
-    const measured = edit(withAids(planned(), 'biscuits'), {
-      do: 'measure',
-      step: 'glue',
-      axis: 2,
-      measured: typed('7/8'),
-    });
-    expect(laid(measured).centreMm).toBeCloseTo((7 / 16) * INCH, 6);
-    const thin = laid(withAids(planned({ thickness: fixed('1/4') }), 'dowels'));
-    expect(thin.aids).toEqual([]);
-    expect(thin.bare.length).toBeGreaterThan(0);
-  });
-  it('as splines stop short of what will be trimmed', () => {
-    const { aids } = laid(withAids(planned(), 'splines'));
-    expect(aids).toHaveLength(4);
-    for (const { at, along } of aids) expect(at - along / 2).toBeGreaterThan((3 / 16) * INCH);
   });
 });
 
@@ -363,7 +233,7 @@ describe('the rehearsal', () => {
 
 describe('which bottle', () => {
   it('follows what the piece must stand, the air and the day', () => {
-    const shop = shopWith({}, { climate: { temperatureC: 8, humidityPct: 60 } });
+    const shop = shopWith({ climate: { temperatureC: 8, humidityPct: 60 } });
     const cold = judgeShelf([], shop, 5, '2027-01-01');
     expect(cold.find(({ bottle }) => bottle.id === 'yellow')?.against.length).toBe(1);
     const warm = shopWith();
@@ -374,10 +244,7 @@ describe('which bottle', () => {
     expect(names(['food'])).toEqual(['water-resistant']);
     expect(names(['outdoors'])).toEqual(['epoxy']);
     expect(names(['slow'])).toEqual(['slow', 'epoxy']);
-    const old = shopWith(
-      {},
-      { adhesives: [{ id: 'x', name: 'x', class: 'pva_yellow', expires: '2026-12-31' }] },
-    );
+    const old = shopWith({ adhesives: [{ id: 'x', name: 'x', class: 'pva_yellow', expires: '2026-12-31' }] });
     expect(judgeShelf([], old, 5, '2027-01-01')[0].against).toHaveLength(1);
     expect(judgeShelf([], old, 5, '2026-12-31')[0].against).toHaveLength(0);
   });

@@ -141,7 +141,8 @@ export const DEFAULT_PRACTICE: Practice = { rings: 'bestFaces', first: 'figure' 
 /** A shop's practice, with the defaults where it has not chosen. */
 export const practiceOf = (shop: ShopSnapshot): Practice => shop.practice ?? DEFAULT_PRACTICE;
 
-const clamps = (
+/** Clamps alike with the usual pads of their kind; the opening as it is typed. */
+export const clampsAlike = (
   id: string,
   name: string,
   kind: string,
@@ -164,10 +165,10 @@ const clamps = (
 
 /** What a small shop has on its clamp rack; forces from the middle of what a hand reaches (from memory). */
 export const DEFAULT_CLAMPS: readonly ClampSet[] = [
-  clamps('parallel-long', 'Parallel-jaw clamps, long', 'parallel_jaw', 6, '40', 3000),
-  clamps('parallel-short', 'Parallel-jaw clamps, short', 'parallel_jaw', 8, '24', 3000),
-  clamps('pipe', 'Pipe clamps', 'pipe_three_quarter', 6, '50', 3500),
-  clamps('bar', 'Bar clamps', 'f_heavy', 8, '12', 2500),
+  clampsAlike('parallel-long', 'Parallel-jaw clamps, long', 'parallel_jaw', 6, '40', 3000),
+  clampsAlike('parallel-short', 'Parallel-jaw clamps, short', 'parallel_jaw', 8, '24', 3000),
+  clampsAlike('pipe', 'Pipe clamps', 'pipe_three_quarter', 6, '50', 3500),
+  clampsAlike('bar', 'Bar clamps', 'f_heavy', 8, '12', 2500),
 ];
 
 /** What stands on a small shop's shelf. */

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
   applyEdit,
-  fit,
   phraseText,
   run,
   type Brief,
@@ -9,42 +8,14 @@ import {
   type Edit,
   type Finding,
 } from '../build';
-import {
-  DEFAULT_CLAMPS,
-  DEFAULT_GLUE_PRACTICE,
-  defaultShop,
-  typed,
-  type GluePractice,
-  type ShopSnapshot,
-} from '../kit';
+import { fixed, panelBrief, plannedFor, shopWith as newShop } from '../build/briefs.fixture';
+import { DEFAULT_CLAMPS, typed, type GluePractice, type ShopSnapshot } from '../kit';
 import { review } from '.';
 
-const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
-const shopWith = (more: Partial<ShopSnapshot> = {}, change: Partial<GluePractice> = {}): ShopSnapshot => ({
-  ...defaultShop('s'),
-  gluing: { ...DEFAULT_GLUE_PRACTICE, hands: 2, ...change },
-  ...more,
-});
+const shopWith = (more: Partial<ShopSnapshot> = {}, change: Partial<GluePractice> = {}): ShopSnapshot =>
+  newShop(more, { hands: 2, ...change });
 const top = (shop = shopWith(), change: Partial<Brief> = {}): BuildDocument =>
-  fit(
-    {
-      pattern: 'panel',
-      length: fixed('30'),
-      width: fixed('11'),
-      thickness: fixed('7/8'),
-      woods: ['maple_sugar'],
-      module: typed('2 1/4'),
-      saw: 'table-full',
-      flattenWith: 'planer',
-      trimWith: { saw: 'table-full' },
-      chequer: false,
-      extraSlices: 0,
-      sections: 0,
-      ...change,
-    },
-    shop,
-    { name: 'test', use: '' },
-  );
+  plannedFor(panelBrief({ length: fixed('30'), woods: ['maple_sugar'], ...change }), shop);
 const planGlue = (build: BuildDocument, change: Extract<Edit, { do: 'planGlue' }>['change']) =>
   applyEdit(build, { do: 'planGlue', step: 'glue', change });
 const findings = (build: BuildDocument, today?: string): Finding[] => review(build, run(build), today);

@@ -117,7 +117,7 @@ export function Tables() {
           <li key={key}>{source}</li>
         ))}
       </ul>
-      <GlueTables />
+      <GlueTables search={wanted} />
     </main>
   );
 }

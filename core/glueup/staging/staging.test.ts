@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit, fit, run, sectionsNeeded, sectionWidth, type Brief } from '../../build';
-import { DEFAULT_GLUE_PRACTICE, defaultShop, typed } from '../../kit';
+import { applyEdit, run, sectionsNeeded, sectionWidth } from '../../build';
+import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../../build/briefs.fixture';
+import { typed } from '../../kit';
 import { INCH } from '../../units';
 import { glueUpOf, type GlueUp } from '../glueup';
 import { evenCounts, jointsOf, runsOf, splitStrips, stagingOf, whyOwnStage } from '.';
@@ -56,26 +57,16 @@ describe('splits fall on joints', () => {
   });
 });
 
-const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
-const shop = {
-  ...defaultShop('s'),
-  gluing: { ...DEFAULT_GLUE_PRACTICE, paid: { maxWidth: typed('40'), days: 9, priceMinor: 6000 } },
-};
-const brief: Brief = {
-  pattern: 'panel',
+const shop = shopWith({}, { paid: { maxWidth: typed('40'), days: 9, priceMinor: 6000 } });
+const brief = panelBrief({
   length: fixed('40'),
   width: fixed('24'),
   thickness: fixed('1'),
-  woods: ['cherry_black'],
   module: typed('3'),
-  saw: 'table-full',
   flattenWith: 'sled',
-  trimWith: { saw: 'table-full' },
-  chequer: false,
-  extraSlices: 0,
   sections: 1,
-};
-const wide = fit(brief, shop, { name: 'top', use: '' });
+});
+const wide = plannedFor(brief, shop);
 const glueUp = glueUpOf(wide, run(wide), 'glue') as GlueUp;
 
 describe('the ways to glue up a wide panel', () => {
@@ -83,7 +74,8 @@ describe('the ways to glue up a wide panel', () => {
   it('say why with the numbers, and compare one piece, sections, pairs and a paid machine', () => {
     expect(staging?.reasons.map(({ kind }) => kind)).toContain('planer');
     expect(staging?.ways.map(({ way }) => way)).toEqual(['sled', 'sections', 'pairs', 'paid']);
-    const [sled, sections, , paid] = staging?.ways ?? [];
+    const [sled, sections, pairs, paid] = staging?.ways ?? [];
+    expect(pairs.lostMm3).toBe(0);
     expect(sled.handMm2).toBeGreaterThan(sections.handMm2);
     expect(sections.lostMm3).toBeGreaterThan(0);
     expect([sled.glueUps, sections.glueUps]).toEqual([1, sections.counts.length + 1]);
@@ -103,10 +95,7 @@ describe('the ways to glue up a wide panel', () => {
     }
   });
   it('say where wishes exclude one another: a strip wider than the planer', () => {
-    const boards = fit({ ...brief, module: typed('14'), width: fixed('42'), sections: 1 }, shop, {
-      name: 'b',
-      use: '',
-    });
+    const boards = plannedFor({ ...brief, module: typed('14'), width: fixed('42'), sections: 1 }, shop);
     const up = glueUpOf(boards, run(boards), 'glue') as GlueUp;
     const { conflicts } = stagingOf(boards, run(boards), up) ?? { conflicts: [] };
     expect(JSON.stringify(conflicts)).toContain('wider than the planer');
@@ -167,21 +156,7 @@ describe('why a glue-up is a stage of its own', () => {
     JSON.stringify(whyOwnStage(build, glueUpOf(build, run(build), step) as GlueUp));
   it('is said where a pattern is cut, where sections are joined, and not where there is only one', () => {
     expect(words(wide, 'glue')).toBe('[]');
-    const block = fit(
-      {
-        ...brief,
-        pattern: 'endGrain',
-        chequer: true,
-        length: fixed('15'),
-        width: fixed('10'),
-        thickness: fixed('1 3/4'),
-        module: typed('1 1/4'),
-        woods: ['walnut_black', 'maple_sugar'],
-        flattenWith: 'drum',
-      },
-      shop,
-      { name: 'b', use: '' },
-    );
+    const block = plannedFor({ ...brief, ...CHEQUER, flattenWith: 'drum' }, shop);
     expect(words(block, 'glue')).toContain('before “Slice” cuts the pattern');
     expect(words(block, 'glue-block')).toContain('exist only after “Slice”');
     const split = applyEdit(wide, { do: 'splitGlue', step: 'glue', joints: [3] });

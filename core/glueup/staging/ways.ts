@@ -170,8 +170,9 @@ function wayOf(
   const split = counts.length > 1;
   const machined = way === 'sections' || way === 'pairs';
   const joints = jointsOf(counts);
+  // Planned anew, sections are flattened and their edges jointed again; split as they are, they keep theirs.
   const lost =
-    machined && split ? joints.length * 2 * panel.edgeLossMm * glueUp.lengthMm * glueUp.heightMm : 0;
+    replans && split ? joints.length * 2 * panel.edgeLossMm * glueUp.lengthMm * glueUp.heightMm : 0;
   const most = Math.max(...counts);
   const stage1 = (most - 1) * panel.jointMin + panel.fixedMin;
   const stage2 = split ? (counts.length - 1) * panel.jointMin + panel.fixedMin : 0;

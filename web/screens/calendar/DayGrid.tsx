@@ -27,7 +27,6 @@ const WHY: Record<NonNullable<ScheduledTask['why']>, string> = {
   before: 'cannot begin when wished: the work before it is not done by then',
   clamps: 'waits for clamps of another glue-up',
   bench: 'waits for room on the benches',
-  hands: 'waits for hands',
 };
 /** Pieces of the day a drag snaps to. */
 const SNAP = 15 * 60_000;
@@ -92,11 +91,9 @@ export function DayGrid({
                     return (
                       <div
                         key={`${task.id}.${i}`}
-                        role="button"
-                        tabIndex={0}
+                        aria-hidden
                         data-task={task.id}
-                        aria-label={`${job.name}, ${task.name}, ${LOOK[task.kind].words}, ${when(span.from)} to ${when(span.to)}${task.why ? `; ${WHY[task.why]}` : ''}`}
-                        aria-pressed={chosen === keyOf(task)}
+                        data-job={job.name}
                         title={`${task.name}: ${when(span.from)} to ${when(span.to)}`}
                         className={`absolute overflow-hidden rounded-[3px] ${work ? 'top-2 z-10 h-7 cursor-grab touch-none' : 'top-10 h-3.5'} ${chosen === keyOf(task) ? 'outline-chalk outline-2' : ''} ${task.why ? 'ring-red ring-1' : ''}`}
                         style={{
@@ -117,17 +114,6 @@ export function DayGrid({
                           setHeld(undefined);
                           if (Math.abs(begin - task.from) >= SNAP) onMove(task, begin);
                         }}
-                        onKeyDown={(event) => {
-                          if (event.key === 'Enter' || event.key === ' ') {
-                            event.preventDefault();
-                            setChosen(keyOf(task));
-                          }
-                          const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-                          if (!by || !work) return;
-                          event.preventDefault();
-                          setChosen(keyOf(task));
-                          onMove(task, task.from + by * (event.shiftKey ? 24 : 1) * 3_600_000);
-                        }}
                       />
                     );
                   }),
@@ -142,6 +128,7 @@ export function DayGrid({
           when={when}
           chosen={chosen}
           onChoose={(task) => setChosen(keyOf(task))}
+          onMove={onMove}
         />
       </div>
       <div className="flex min-h-14 items-center gap-4 text-[13.5px]">
@@ -173,7 +160,7 @@ export function DayGrid({
               )}
             </>
           ) : (
-            'Drag work to another time, or choose it and use the arrow keys (with Shift by days).'
+            'Drag work to another time, or choose it in the list and use the arrow keys (with Shift by days).'
           )}
         </span>
       </div>
@@ -222,19 +209,21 @@ function JobRow({
   );
 }
 
-/** What comes next, in words, in the order of the days. */
+/** What comes next, in words, in the order of the days: chosen and moved by keys here, by dragging above. */
 function Agenda({
   tasks,
   jobs,
   when,
   chosen,
   onChoose,
+  onMove,
 }: {
   tasks: readonly ScheduledTask[];
   jobs: readonly { id: string; name: string }[];
   when: (t: number) => string;
   chosen: string | undefined;
   onChoose: (task: ScheduledTask) => void;
+  onMove: (task: ScheduledTask, begin: number) => void;
 }) {
   const rows = tasks.toSorted((a, b) => a.from - b.from || a.to - b.to).slice(0, 60);
   return (
@@ -249,22 +238,40 @@ function Agenda({
         </tr>
       </thead>
       <tbody>
-        {rows.map((task) => (
-          <tr
-            key={`${task.job}/${task.id}`}
-            className={`border-line cursor-pointer border-t border-dotted ${chosen === `${task.job}/${task.id}` ? 'bg-chalk-wash' : ''}`}
-            onClick={() => onChoose(task)}
-          >
-            <td className="rule py-0.5 pr-5">{when(task.from)}</td>
-            <td className="rule pr-5">{when(task.to)}</td>
-            <td className="rule pr-5 text-right">{minutesText(task.minutes)}</td>
-            <td className="pr-5">{jobs.find(({ id }) => id === task.job)?.name}</td>
-            <td className={task.kind === 'work' ? 'font-medium' : 'text-graphite'}>
-              {task.name}
-              {task.why && <span className="text-red"> ✕ {WHY[task.why]}</span>}
-            </td>
-          </tr>
-        ))}
+        {rows.map((task) => {
+          const job = jobs.find(({ id }) => id === task.job)?.name;
+          const isChosen = chosen === `${task.job}/${task.id}`;
+          return (
+            <tr
+              key={`${task.job}/${task.id}`}
+              className={`border-line border-t border-dotted ${isChosen ? 'bg-chalk-wash' : ''}`}
+            >
+              <td className="rule py-0.5 pr-5">{when(task.from)}</td>
+              <td className="rule pr-5">{when(task.to)}</td>
+              <td className="rule pr-5 text-right">{minutesText(task.minutes)}</td>
+              <td className="pr-5">{job}</td>
+              <td>
+                <button
+                  type="button"
+                  aria-label={`${job}, ${task.name}, ${LOOK[task.kind].words}, ${when(task.from)} to ${when(task.to)}`}
+                  aria-pressed={isChosen}
+                  className={`min-h-6 text-left ${task.kind === 'work' ? 'hover:text-chalk font-medium' : 'text-graphite'}`}
+                  onClick={() => onChoose(task)}
+                  onKeyDown={(event) => {
+                    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+                    if (!by || task.kind !== 'work') return;
+                    event.preventDefault();
+                    onChoose(task);
+                    onMove(task, task.from + by * (event.shiftKey ? 24 : 1) * 3_600_000);
+                  }}
+                >
+                  {task.name}
+                </button>
+                {task.why && <span className="text-red"> ✕ {WHY[task.why]}</span>}
+              </td>
+            </tr>
+          );
+        })}
       </tbody>
     </table>
   );

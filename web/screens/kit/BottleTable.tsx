@@ -1,4 +1,3 @@
-import { Plus, Trash2 } from 'lucide-react';
 import {
   ADHESIVE_CLASSES,
   adhesiveFacts,
@@ -12,9 +11,7 @@ import { minutesText } from '../../../core/units';
 import { today } from '../../app/day';
 import { Choice } from '../../parts/Choice';
 import { Tick } from '../../parts/Tick';
-import { freshId } from './ClampTable';
-
-const th = 'label pr-2 pb-1 text-left align-bottom';
+import { AddButton, freshId, Heads, NameCell, RemoveCell, without } from './TableParts';
 
 /** A number from a label, or nothing: then the class counts. */
 function LabelNumber({
@@ -80,30 +77,21 @@ export function BottleTable({
         first.
       </p>
       <table>
-        <thead>
-          <tr>
-            {[
-              'Bottle',
-              'Class',
-              'Left, g',
-              'Good until',
-              'Open, min',
-              'To last clamp, min',
-              'In clamps, min',
-              'Least, °C',
-              'g/m²',
-              'Label allows food',
-              'At this air',
-            ].map((name) => (
-              <th key={name} className={th}>
-                {name}
-              </th>
-            ))}
-            <th>
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
+        <Heads
+          names={[
+            'Bottle',
+            'Class',
+            'Left, g',
+            'Good until',
+            'Open, min',
+            'To last clamp, min',
+            'In clamps, min',
+            'Least, °C',
+            'g/m²',
+            'Label allows food',
+            'At this air',
+          ]}
+        />
         <tbody>
           {bottles.map((each, i) => {
             const facts = adhesiveFacts({ id: '', name: '', class: each.class });
@@ -129,15 +117,12 @@ export function BottleTable({
             );
             return (
               <tr key={each.id} className="align-top">
-                <td className="pr-2 pb-1.5">
-                  <input
-                    aria-label={`Name of bottle ${i + 1}`}
-                    className="field w-40 font-sans!"
-                    value={each.name}
-                    maxLength={60}
-                    onChange={(event) => event.target.value && one(i, { name: event.target.value })}
-                  />
-                </td>
+                <NameCell
+                  label={`Name of bottle ${i + 1}`}
+                  width="w-40"
+                  value={each.name}
+                  onChange={(name) => one(i, { name })}
+                />
                 <td className="pr-2">
                   <Choice
                     label={`Class of ${each.name}`}
@@ -174,30 +159,19 @@ export function BottleTable({
                 <td className="rule pt-1.5 pr-2 text-[13.5px] whitespace-nowrap">
                   {minutesText(times.openMin)}, {minutesText(times.closedMin)}
                 </td>
-                <td>
-                  <button
-                    type="button"
-                    className="action px-2"
-                    aria-label={`Remove ${each.name}`}
-                    onClick={() => set(bottles.filter((_, k) => k !== i))}
-                  >
-                    <Trash2 size={15} />
-                  </button>
-                </td>
+                <RemoveCell name={each.name} onRemove={() => set(without(bottles, i))} />
               </tr>
             );
           })}
         </tbody>
       </table>
-      <button
-        type="button"
-        className="action mt-1"
-        onClick={() =>
+      <AddButton
+        onAdd={() =>
           set([...bottles, { id: freshId('glue', bottles), name: 'Another bottle', class: 'pva_yellow' }])
         }
       >
-        <Plus size={15} aria-hidden /> Add a bottle
-      </button>
+        Add a bottle
+      </AddButton>
     </section>
   );
 }

@@ -1,4 +1,3 @@
-import { Plus, Trash2 } from 'lucide-react';
 import {
   CLAMP_KINDS,
   CLAMP_SOURCE,
@@ -13,16 +12,9 @@ import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
+import { AddButton, changed, freshId, Heads, NameCell, RemoveCell, without } from './TableParts';
 
 const LBF = 4.4482216152605;
-const th = 'label pr-2 pb-1 text-left align-bottom';
-
-/** A name not yet used by an entry of a table of the kit. */
-export const freshId = (base: string, used: readonly { id: string }[]): string => {
-  let n = used.length + 1;
-  while (used.some(({ id }) => id === `${base}-${n}`)) n += 1;
-  return `${base}-${n}`;
-};
 
 /** The clamp rack: how many of which, how far they open, and what a hand gets out of one. */
 export function ClampTable({
@@ -36,8 +28,7 @@ export function ClampTable({
   const sets = clampsOf(shop);
   const inch = display.system === 'inch';
   const set = (clamps: readonly ClampSet[]) => onChange({ ...shop, clamps: [...clamps] });
-  const one = (i: number, part: Partial<ClampSet>) =>
-    set(sets.map((each, k) => (k === i ? { ...each, ...part } : each)));
+  const one = (i: number, part: Partial<ClampSet>) => set(changed(sets, i, part));
   return (
     <section aria-label="Clamps" className="sheet p-4">
       <h2 className="pb-1 text-[17px] font-semibold">Clamps</h2>
@@ -46,40 +37,28 @@ export function ClampTable({
         <p className="pb-2 text-[14px]">No clamps: every glue-up will say how many it wants and how hard.</p>
       )}
       <table>
-        <thead>
-          <tr>
-            {[
-              'Clamps',
-              'Kind',
-              'How many',
-              'Opens to',
-              `By hand, ${inch ? 'lbf' : 'N'}`,
-              'Pad along',
-              'Pad across',
-            ].map((name) => (
-              <th key={name} className={th}>
-                {name}
-              </th>
-            ))}
-            <th>
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
+        <Heads
+          names={[
+            'Clamps',
+            'Kind',
+            'How many',
+            'Opens to',
+            `By hand, ${inch ? 'lbf' : 'N'}`,
+            'Pad along',
+            'Pad across',
+          ]}
+        />
         <tbody>
           {sets.map((each, i) => {
             const kind = clampKind(each.kind);
             return (
               <tr key={each.id} className="align-top">
-                <td className="pr-2 pb-1.5">
-                  <input
-                    aria-label={`Name of clamps ${i + 1}`}
-                    className="field w-56 font-sans!"
-                    value={each.name}
-                    maxLength={60}
-                    onChange={(event) => event.target.value && one(i, { name: event.target.value })}
-                  />
-                </td>
+                <NameCell
+                  label={`Name of clamps ${i + 1}`}
+                  width="w-56"
+                  value={each.name}
+                  onChange={(name) => one(i, { name })}
+                />
                 <td className="pr-2">
                   <Choice
                     label={`Kind of ${each.name}`}
@@ -152,25 +131,14 @@ export function ClampTable({
                     onChange={(padWidth) => one(i, { padWidth })}
                   />
                 </td>
-                <td>
-                  <button
-                    type="button"
-                    className="action px-2"
-                    aria-label={`Remove ${each.name}`}
-                    onClick={() => set(sets.filter((_, k) => k !== i))}
-                  >
-                    <Trash2 size={15} />
-                  </button>
-                </td>
+                <RemoveCell name={each.name} onRemove={() => set(without(sets, i))} />
               </tr>
             );
           })}
         </tbody>
       </table>
-      <button
-        type="button"
-        className="action mt-1"
-        onClick={() =>
+      <AddButton
+        onAdd={() =>
           set([
             ...sets,
             {
@@ -186,8 +154,8 @@ export function ClampTable({
           ])
         }
       >
-        <Plus size={15} aria-hidden /> Add clamps
-      </button>
+        Add clamps
+      </AddButton>
     </section>
   );
 }

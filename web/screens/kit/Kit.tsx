@@ -1,4 +1,3 @@
-import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import {
   MACHINE_KINDS,
@@ -15,9 +14,10 @@ import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
 import { BottleTable } from './BottleTable';
-import { ClampTable, freshId } from './ClampTable';
+import { ClampTable } from './ClampTable';
 import { AirFields, GluingChoice } from './GluingChoice';
 import { PracticeChoice } from './PracticeChoice';
+import { AddButton, changed, freshId, Heads, NameCell, RemoveCell, without } from './TableParts';
 
 const ALLOWANCES: readonly (readonly [AllowanceName, string, string])[] = [
   ['millFace', 'Milling, each face', 'rough strip to clean strip'],
@@ -144,42 +144,29 @@ function SpreadFields({
   );
 }
 
-const th = 'label pr-2 pb-1 text-left align-bottom';
+const SETTING_OFF = (
+  <>
+    Setting off by,
+    <br />9 in 10
+  </>
+);
 
 function Saws({ shop, onChange }: Part) {
   const set = (saws: Saw[]) => onChange({ ...shop, saws });
-  const one = (i: number, part: Partial<Saw>) =>
-    set(shop.saws.map((saw, k) => (k === i ? { ...saw, ...part } : saw)));
+  const one = (i: number, part: Partial<Saw>) => set(changed(shop.saws, i, part));
   return (
     <Section title="Saws">
       <table>
-        <thead>
-          <tr>
-            <th className={th}>Saw</th>
-            <th className={th}>Kerf</th>
-            <th className={th}>Deepest cut</th>
-            <th className={th}>
-              Setting off by,
-              <br />9 in 10
-            </th>
-            <th className={th}>at worst</th>
-            <th>
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
+        <Heads names={['Saw', 'Kerf', 'Deepest cut', SETTING_OFF, 'at worst']} />
         <tbody>
           {shop.saws.map((saw, i) => (
             <tr key={saw.id} className="align-top">
-              <td className="pr-2 pb-1.5">
-                <input
-                  aria-label={`Name of saw ${i + 1}`}
-                  className="field w-64 font-sans!"
-                  value={saw.name}
-                  maxLength={60}
-                  onChange={(event) => event.target.value && one(i, { name: event.target.value })}
-                />
-              </td>
+              <NameCell
+                label={`Name of saw ${i + 1}`}
+                width="w-64"
+                value={saw.name}
+                onChange={(name) => one(i, { name })}
+              />
               <td className="pr-2">
                 <Size label={`${saw.name}, kerf`} value={saw.kerf} onChange={(kerf) => one(i, { kerf })} />
               </td>
@@ -195,72 +182,42 @@ function Saws({ shop, onChange }: Part) {
                 spread={saw.setting}
                 onChange={(setting) => one(i, { setting })}
               />
-              <td>
-                <button
-                  type="button"
-                  className="action px-2"
-                  aria-label={`Remove ${saw.name}`}
-                  disabled={shop.saws.length === 1}
-                  onClick={() => set(shop.saws.filter((_, k) => k !== i))}
-                >
-                  <Trash2 size={15} />
-                </button>
-              </td>
+              <RemoveCell
+                name={saw.name}
+                last={shop.saws.length === 1}
+                onRemove={() => set(without(shop.saws, i))}
+              />
             </tr>
           ))}
         </tbody>
       </table>
-      <button
-        type="button"
-        className="action mt-1"
-        onClick={() =>
+      <AddButton
+        onAdd={() =>
           set([...shop.saws, { ...shop.saws[0], id: freshId('saw', shop.saws), name: 'Another saw' }])
         }
       >
-        <Plus size={15} aria-hidden /> Add a saw
-      </button>
+        Add a saw
+      </AddButton>
     </Section>
   );
 }
 
 function Machines({ shop, onChange }: Part) {
   const set = (machines: Machine[]) => onChange({ ...shop, machines });
-  const one = (i: number, part: Partial<Machine>) =>
-    set(shop.machines.map((machine, k) => (k === i ? { ...machine, ...part } : machine)));
+  const one = (i: number, part: Partial<Machine>) => set(changed(shop.machines, i, part));
   return (
     <Section title="Machines that flatten and joint">
       <table>
-        <thead>
-          <tr>
-            <th className={th}>Machine</th>
-            <th className={th}>Kind</th>
-            {LIMITS.map(([key, name]) => (
-              <th key={key} className={th}>
-                {name}
-              </th>
-            ))}
-            <th className={th}>
-              Setting off by,
-              <br />9 in 10
-            </th>
-            <th className={th}>at worst</th>
-            <th>
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
+        <Heads names={['Machine', 'Kind', ...LIMITS.map(([, name]) => name), SETTING_OFF, 'at worst']} />
         <tbody>
           {shop.machines.map((machine, i) => (
             <tr key={machine.id} className="align-top">
-              <td className="pr-2 pb-1.5">
-                <input
-                  aria-label={`Name of machine ${i + 1}`}
-                  className="field w-36 font-sans!"
-                  value={machine.name}
-                  maxLength={60}
-                  onChange={(event) => event.target.value && one(i, { name: event.target.value })}
-                />
-              </td>
+              <NameCell
+                label={`Name of machine ${i + 1}`}
+                width="w-36"
+                value={machine.name}
+                onChange={(name) => one(i, { name })}
+              />
               <td className="pr-2">
                 <Choice
                   label={`Kind of ${machine.name}`}
@@ -285,33 +242,25 @@ function Machines({ shop, onChange }: Part) {
                 spread={machine.setting}
                 onChange={(setting) => one(i, { setting })}
               />
-              <td>
-                <button
-                  type="button"
-                  className="action px-2"
-                  aria-label={`Remove ${machine.name}`}
-                  disabled={shop.machines.length === 1}
-                  onClick={() => set(shop.machines.filter((_, k) => k !== i))}
-                >
-                  <Trash2 size={15} />
-                </button>
-              </td>
+              <RemoveCell
+                name={machine.name}
+                last={shop.machines.length === 1}
+                onRemove={() => set(without(shop.machines, i))}
+              />
             </tr>
           ))}
         </tbody>
       </table>
-      <button
-        type="button"
-        className="action mt-1"
-        onClick={() =>
+      <AddButton
+        onAdd={() =>
           set([
             ...shop.machines,
             { ...shop.machines[0], id: freshId('machine', shop.machines), name: 'Another machine' },
           ])
         }
       >
-        <Plus size={15} aria-hidden /> Add a machine
-      </button>
+        Add a machine
+      </AddButton>
     </Section>
   );
 }

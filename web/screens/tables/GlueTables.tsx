@@ -38,8 +38,8 @@ function Table({ heads, children }: { heads: readonly string[]; children: ReactN
 }
 const row = 'border-line border-t border-dotted [&>td]:py-1 [&>td]:pr-3';
 
-/** Classes of adhesives, kinds of clamps and elastic values: what a glue-up is planned with. */
-export function GlueTables() {
+/** Classes of adhesives, kinds of clamps and elastic values: what a glue-up is planned with; woods by the search above. */
+export function GlueTables({ search }: { search: string }) {
   const display = useDisplay();
   return (
     <>
@@ -122,7 +122,7 @@ export function GlueTables() {
           'Dents across the grain from',
         ]}
       >
-        {SPECIES.map(({ id, common }) => {
+        {SPECIES.filter(({ common }) => common.toLowerCase().includes(search)).map(({ id, common }) => {
           const { from, own, EL, ratios, compressionMPa, compressionFrom } = elasticOf(id);
           const three = (value: number) => value.toFixed(3);
           return (

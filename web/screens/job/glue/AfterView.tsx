@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon';
 import { useEffect, useState } from 'react';
-import type { BuildDocument, GlueStep, JointRecord } from '../../../../core/build';
+import type { GlueStep, JointRecord } from '../../../../core/build';
 import type { PlannedGlueUp } from '../../../../core/glueup';
 import { gluingOf } from '../../../../core/kit';
 import { minutesText } from '../../../../core/units';
@@ -9,14 +9,8 @@ import { jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { Toggle } from '../../../parts/Choice';
 import { LengthField } from '../../../parts/LengthField';
-import { useEdit, useSettle } from '../use-edit';
-import { Why } from './parts';
-
-interface Props {
-  build: BuildDocument;
-  step: GlueStep;
-  planned: PlannedGlueUp;
-}
+import { useSettle } from '../use-edit';
+import { usePlanGlue, Why, type GluePart } from './parts';
 
 /** The present time, renewed every so often. */
 function useNow(everyMs: number): number {
@@ -29,16 +23,14 @@ function useNow(everyMs: number): number {
 }
 
 /** After the clamps: the gates as times of day and timers, storage, and what came out. */
-export function AfterView({ build, step, planned }: Props) {
-  const edit = useEdit();
+export function AfterView({ build, step, planned }: GluePart) {
   const settle = useSettle();
   const display = useDisplay();
   const now = useNow(1000);
   const practice = gluingOf(build.shop);
   const zone = practice.hours.zone ?? 'local';
   const { gates } = planned;
-  const set = (change: NonNullable<GlueStep['plan']>, mark?: string) =>
-    edit({ do: 'planGlue', step: step.id, change }, mark && `${step.id}.${mark}`);
+  const set = usePlanGlue(step);
   const clamped = step.plan?.clamped ? Date.parse(step.plan.clamped) : undefined;
   const list = [
     {
@@ -157,25 +149,20 @@ const SQUEEZE: readonly (readonly [NonNullable<JointRecord['squeezeOut']>, strin
 /** Squeeze-out and step of each joint, as they were found; what was predicted stands beside it. */
 function JointRecords({ step, planned }: { step: GlueStep; planned: PlannedGlueUp }) {
   const dispatch = useAppDispatch();
-  const edit = useEdit();
+  const planGlue = usePlanGlue(step);
   const settle = useSettle();
   const display = useDisplay();
   const joint = useAppSelector(({ job }) => job.joint);
   const records = step.plan?.joints ?? [];
   const record = records.find((each) => each.joint === joint);
   const set = (change: Partial<JointRecord>, mark?: string) =>
-    edit(
+    planGlue(
       {
-        do: 'planGlue',
-        step: step.id,
-        change: {
-          joints: [
-            ...records.filter((each) => each.joint !== joint),
-            { ...record, ...change, joint },
-          ].toSorted((a, b) => a.joint - b.joint),
-        },
+        joints: [...records.filter((each) => each.joint !== joint), { ...record, ...change, joint }].toSorted(
+          (a, b) => a.joint - b.joint,
+        ),
       },
-      mark && `${step.id}.${mark}`,
+      mark,
     );
   const said = (n: number) =>
     SQUEEZE.find(([id]) => id === records.find((each) => each.joint === n)?.squeezeOut)?.[1];

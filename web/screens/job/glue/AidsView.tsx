@@ -1,7 +1,6 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import type { BuildDocument, GlueStep } from '../../../../core/build';
-import { AID_COVER, AID_KINDS, type PlannedGlueUp } from '../../../../core/glueup';
+import { AID_COVER, AID_KINDS } from '../../../../core/glueup';
 import { gluingOf } from '../../../../core/kit';
 import type { Length } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
@@ -9,30 +8,19 @@ import { useAppSelector } from '../../../app/store';
 import { Choice } from '../../../parts/Choice';
 import { LengthField } from '../../../parts/LengthField';
 import { Measure } from '../../../parts/Measure';
-import { useEdit, useSettle } from '../use-edit';
-import { Fact, Say, Why } from './parts';
+import { useSettle } from '../use-edit';
+import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
 
 /** Alignment aids: which, where, centred how, and what they keep clear of. */
-export function AidsView({
-  build,
-  step,
-  planned,
-}: {
-  build: BuildDocument;
-  step: GlueStep;
-  planned: PlannedGlueUp;
-}) {
-  const edit = useEdit();
+export function AidsView({ build, step, planned }: GluePart) {
+  const planGlue = usePlanGlue(step);
   const settle = useSettle();
   const display = useDisplay();
   const chosen = useAppSelector(({ job }) => job.clamp);
   const { aids, glueUp, needsAids } = planned;
   const plan = step.plan?.aids;
   const set = (change: Partial<NonNullable<typeof plan>>, mark?: string) =>
-    edit(
-      { do: 'planGlue', step: step.id, change: { aids: { kind: aids.kind, ...plan, ...change } } },
-      mark && `${step.id}.${mark}`,
-    );
+    planGlue({ aids: { kind: aids.kind, ...plan, ...change } }, mark);
   const aid = aids.aids[Number(chosen)];
   const perJoint = glueUp.lines.map(({ joint }) => aids.aids.filter((each) => each.joint === joint).length);
   return (
@@ -42,11 +30,7 @@ export function AidsView({
         value={aids.kind}
         options={AID_KINDS.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={(kind) =>
-          edit({
-            do: 'planGlue',
-            step: step.id,
-            change: { aids: { ...plan, kind: kind as typeof aids.kind, places: undefined } },
-          })
+          planGlue({ aids: { ...plan, kind: kind as typeof aids.kind, places: undefined } })
         }
       />
       <Why>

@@ -1,31 +1,23 @@
-import { GLUE_USES, type BuildDocument, type GlueStep, type GlueUse } from '../../../../core/build';
-import { crewOf, type JudgedBottle, type PlannedGlueUp } from '../../../../core/glueup';
+import { GLUE_USES, type GlueUse } from '../../../../core/build';
+import { crewOf, type JudgedBottle } from '../../../../core/glueup';
 import { ADHESIVE_SOURCE, APPLICATORS, climateOf } from '../../../../core/kit';
 import { areaText, minutesText, smallMassText, temperatureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { Toggle } from '../../../parts/Choice';
 import { useEdit } from '../use-edit';
-import { Fact, Say, Why } from './parts';
+import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
 
 const range = ([a, b]: readonly [number, number]): string =>
   a === b ? minutesText(a) : `${minutesText(a)} to ${minutesText(b)}`;
 
 /** Glue: what it must stand, which bottle, how much and how it is spread. */
-export function BottleView({
-  build,
-  step,
-  planned,
-}: {
-  build: BuildDocument;
-  step: GlueStep;
-  planned: PlannedGlueUp;
-}) {
+export function BottleView({ build, step, planned }: GluePart) {
   const edit = useEdit();
   const display = useDisplay();
   const { uses, usesGuessed, shelf, bottle, amount, glueUp } = planned;
   const crew = crewOf(glueUp, build.shop);
   const climate = climateOf(build.shop);
-  const set = (change: NonNullable<GlueStep['plan']>) => edit({ do: 'planGlue', step: step.id, change });
+  const set = usePlanGlue(step);
   const toggle = (use: GlueUse) =>
     edit({ do: 'setUses', uses: uses.includes(use) ? uses.filter((each) => each !== use) : [...uses, use] });
   return (

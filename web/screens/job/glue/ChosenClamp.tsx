@@ -1,5 +1,4 @@
-import type { BuildDocument, GlueStep, PlacedClamp } from '../../../../core/build';
-import type { PlannedGlueUp } from '../../../../core/glueup';
+import type { PlacedClamp } from '../../../../core/build';
 import { clampsOf } from '../../../../core/kit';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
@@ -7,23 +6,16 @@ import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { Choice, Toggle } from '../../../parts/Choice';
 import { LengthField } from '../../../parts/LengthField';
 import { NumberField } from '../../../parts/NumberField';
-import { useEdit, useSettle } from '../use-edit';
+import { useSettle } from '../use-edit';
 import { placedClamps } from './GlueBench';
+import { usePlanGlue, type GluePart } from './parts';
 
 const LBF = 4.4482216152605;
 
 /** The clamp chosen on the bench: where it stands, on which side, how hard, and which of the rack it is. */
-export function ChosenClamp({
-  build,
-  step,
-  planned,
-}: {
-  build: BuildDocument;
-  step: GlueStep;
-  planned: PlannedGlueUp;
-}) {
+export function ChosenClamp({ build, step, planned }: GluePart) {
   const dispatch = useAppDispatch();
-  const edit = useEdit();
+  const planGlue = usePlanGlue(step);
   const settle = useSettle();
   const display = useDisplay();
   const id = useAppSelector(({ job }) => job.clamp);
@@ -32,13 +24,9 @@ export function ChosenClamp({
   const order = planned.clamps.clamps.find((each) => each.id === id)?.order;
   if (!clamp) return null;
   const set = (change: Partial<PlacedClamp>, mark?: string) =>
-    edit(
-      {
-        do: 'planGlue',
-        step: step.id,
-        change: { clamps: all.map((each) => (each.id === id ? { ...each, ...change } : each)) },
-      },
-      mark && `${step.id}.${id}.${mark}`,
+    planGlue(
+      { clamps: all.map((each) => (each.id === id ? { ...each, ...change } : each)) },
+      mark && `${id}.${mark}`,
     );
   const inch = display.system === 'inch';
   const owned = clampsOf(build.shop);
@@ -52,11 +40,7 @@ export function ChosenClamp({
             className="text-chalk underline"
             onClick={() => {
               dispatch(jobActions.clampChosen(undefined));
-              edit({
-                do: 'planGlue',
-                step: step.id,
-                change: { clamps: all.filter((each) => each.id !== id) },
-              });
+              planGlue({ clamps: all.filter((each) => each.id !== id) });
             }}
           >
             Take it away

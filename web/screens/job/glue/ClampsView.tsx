@@ -1,5 +1,4 @@
-import type { BuildDocument, GlueStep } from '../../../../core/build';
-import { edgeOf, strokesFor, TIGHTENING_WORDS, type PlannedGlueUp } from '../../../../core/glueup';
+import { edgeOf, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
 import { CLAMP_SCHOOLS, gluingOf, type ClampSchool, type Tightening } from '../../../../core/kit';
 import { forceText, pressureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
@@ -10,15 +9,10 @@ import { CountField } from '../../../parts/CountField';
 import { LengthField } from '../../../parts/LengthField';
 import { Measure } from '../../../parts/Measure';
 import { NumberField } from '../../../parts/NumberField';
-import { useEdit, useSettle } from '../use-edit';
+import { useSettle } from '../use-edit';
 import { ChosenClamp } from './ChosenClamp';
-import { Fact, Say, Why } from './parts';
+import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
 
-interface Props {
-  build: BuildDocument;
-  step: GlueStep;
-  planned: PlannedGlueUp;
-}
 const PSI = 0.006894757293;
 const SHORT: Record<ClampSchool, string> = { fan: '45°', reach: 'Measured', elastic: 'Elastic' };
 const GOVERNS = {
@@ -29,14 +23,12 @@ const GOVERNS = {
 } as const;
 
 /** Clamps: how many under each school and why, what each joint gets, and the joint and clamp chosen on the bench. */
-export function ClampsView({ build, step, planned }: Props) {
-  const edit = useEdit();
+export function ClampsView({ build, step, planned }: GluePart) {
   const settle = useSettle();
   const display = useDisplay();
   const chosen = useAppSelector(({ job }) => job.clamp);
   const { clamps, glueUp } = planned;
-  const set = (change: NonNullable<GlueStep['plan']>, mark?: string) =>
-    edit({ do: 'planGlue', step: step.id, change }, mark && `${step.id}.${mark}`);
+  const set = usePlanGlue(step);
   if (glueUp.askew)
     return (
       <Why>
@@ -194,9 +186,9 @@ export function ClampsView({ build, step, planned }: Props) {
 }
 
 /** What each joint gets, in words; the chosen one with its edges and numbers. */
-function Joints({ build, step, planned }: Props) {
+function Joints({ build, step, planned }: GluePart) {
   const dispatch = useAppDispatch();
-  const edit = useEdit();
+  const planGlue = usePlanGlue(step);
   const settle = useSettle();
   const display = useDisplay();
   const joint = useAppSelector(({ job }) => job.joint);
@@ -205,13 +197,9 @@ function Joints({ build, step, planned }: Props) {
   const chosen = edgeOf(planned.glueUp, joint, build.shop);
   const edges = step.plan?.edges ?? [];
   const setEdge = (change: Partial<typeof chosen>, mark?: string) =>
-    edit(
-      {
-        do: 'planGlue',
-        step: step.id,
-        change: { edges: [...edges.filter((each) => each.joint !== joint), { ...chosen, ...change, joint }] },
-      },
-      mark && `${step.id}.${mark}`,
+    planGlue(
+      { edges: [...edges.filter((each) => each.joint !== joint), { ...chosen, ...change, joint }] },
+      mark,
     );
   const found = answer?.joints.find((each) => each.joint === joint);
   const strokes =

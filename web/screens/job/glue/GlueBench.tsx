@@ -13,7 +13,7 @@ import { layOne } from '../../../drawing/layout';
 import { PressureCurve } from '../../../drawing/PressureCurve';
 import { PressureRibbons } from '../../../drawing/PressureRibbons';
 import { WoodViews } from '../../../drawing/WoodViews';
-import { useEdit } from '../use-edit';
+import { usePlanGlue } from './parts';
 
 /** Room for clamp heads and their numbers around the piece, and for the curve below, px. */
 const AROUND = { left: 62, top: 56, right: 62, bottom: 52 };
@@ -44,7 +44,7 @@ export function GlueBench({
   room: { width: number; height: number };
 }) {
   const dispatch = useAppDispatch();
-  const edit = useEdit();
+  const planGlue = usePlanGlue(step);
   const display = useDisplay();
   const view = useAppSelector(({ job }) => job.glueView);
   const joint = useAppSelector(({ job }) => job.joint);
@@ -93,7 +93,7 @@ export function GlueBench({
     setPreview(undefined);
     // Where a clamp is put is set to the shop's step.
     const mm = Math.round(at / (stepMm / 4)) * (stepMm / 4);
-    edit({ do: 'planGlue', step: step.id, change: { clamps: moved(id, mm) } });
+    planGlue({ clamps: moved(id, mm) });
   };
   const clampKey = (id: string, event: KeyboardEvent) => {
     const clamp = clamps.clamps.find((each) => each.id === id);
@@ -105,11 +105,7 @@ export function GlueBench({
       drop(id, Math.min(glueUp.lengthMm, Math.max(0, clamp.at + by)));
     } else if (event.key === 'Delete') {
       event.preventDefault();
-      edit({
-        do: 'planGlue',
-        step: step.id,
-        change: { clamps: placedClamps(clamps).filter((each) => each.id !== id) },
-      });
+      planGlue({ clamps: placedClamps(clamps).filter((each) => each.id !== id) });
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
       dispatch(jobActions.clampChosen(id));
@@ -118,11 +114,7 @@ export function GlueBench({
   const places = () =>
     aids.aids.map((aid) => ({ joint: aid.joint, at: { mm: Math.round(aid.at * 100) / 100 } }));
   const planAids = (next: { joint: number; at: { mm: number } }[]) =>
-    edit({
-      do: 'planGlue',
-      step: step.id,
-      change: { aids: { ...step.plan?.aids, kind: aids.kind, places: next } },
-    });
+    planGlue({ aids: { ...step.plan?.aids, kind: aids.kind, places: next } });
   const aidKey = (i: number, event: KeyboardEvent) => {
     const by = { ArrowLeft: -stepMm, ArrowRight: stepMm, ArrowUp: stepMm, ArrowDown: -stepMm }[event.key];
     if (by !== undefined) {

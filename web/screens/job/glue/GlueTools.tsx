@@ -5,20 +5,18 @@ import type { GlueStep } from '../../../../core/build';
 import type { PlannedGlueUp } from '../../../../core/glueup';
 import { bestLayout } from '../../../app/gluing';
 import { useAppSelector } from '../../../app/store';
-import { useEdit } from '../use-edit';
 import { placedClamps } from './GlueBench';
+import { usePlanGlue } from './parts';
 
 /** What can be done to the drawing of a glue-up: clamps and aids added, laid out again, the rehearsal begun. */
 export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedGlueUp }) {
-  const edit = useEdit();
+  const planGlue = usePlanGlue(step);
   const view = useAppSelector(({ job }) => job.glueView);
   const joint = useAppSelector(({ job }) => job.joint);
   const shop = useAppSelector(({ job }) => job.build?.shop);
   const id = useAppSelector(({ job }) => job.id);
   const [searching, setSearching] = useState(false);
   const { clamps, glueUp, aids } = planned;
-  const change = (part: Parameters<typeof placed>[0]) =>
-    edit({ do: 'planGlue', step: step.id, change: placed(part) });
   const add = () => {
     const here = placedClamps(clamps);
     const at = widestGap(
@@ -29,7 +27,7 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
     let n = here.length + 1;
     while (used.has(`clamp-${n}`)) n += 1;
     const like = here[0];
-    change({
+    planGlue({
       clamps: [
         ...here,
         {
@@ -49,7 +47,7 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
     setSearching(false);
     if (!found) return;
     const here = placedClamps(clamps);
-    change({
+    planGlue({
       clamps: found.places.map((at, i) => ({
         ...(here[i] ?? here[0]),
         id: `clamp-${i + 1}`,
@@ -64,15 +62,11 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
       places.filter((place) => place.joint === line.joint).map((place) => place.at.mm),
       glueUp.lengthMm,
     );
-    edit({
-      do: 'planGlue',
-      step: step.id,
-      change: {
-        aids: {
-          ...step.plan?.aids,
-          kind: aids.kind,
-          places: [...places, { joint: line.joint, at: { mm: at } }],
-        },
+    planGlue({
+      aids: {
+        ...step.plan?.aids,
+        kind: aids.kind,
+        places: [...places, { joint: line.joint, at: { mm: at } }],
       },
     });
   };
@@ -98,7 +92,7 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
             <Sparkles size={15} aria-hidden /> {searching ? 'Searching …' : 'Most even'}
           </button>
           {clamps.byHand && (
-            <button type="button" className="action" onClick={() => change({ clamps: undefined })}>
+            <button type="button" className="action" onClick={() => planGlue({ clamps: undefined })}>
               <RotateCcw size={15} aria-hidden /> By the school
             </button>
           )}
@@ -115,7 +109,7 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
               className="action"
               onClick={() => {
                 const { places: _, ...rest } = step.plan?.aids ?? { kind: aids.kind };
-                edit({ do: 'planGlue', step: step.id, change: { aids: rest } });
+                planGlue({ aids: rest });
               }}
             >
               <RotateCcw size={15} aria-hidden /> Let Junta place them
@@ -129,8 +123,6 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
     </div>
   );
 }
-
-const placed = (part: NonNullable<GlueStep['plan']>) => part;
 
 const HINTS = {
   layUp: '',

@@ -1,32 +1,21 @@
 import { useState } from 'react';
-import type { BuildDocument, GlueStep } from '../../../../core/build';
-import type { PaceWay, PlannedGlueUp } from '../../../../core/glueup';
+import type { PaceWay } from '../../../../core/glueup';
 import { gluingOf } from '../../../../core/kit';
 import { massText, minutesText, temperatureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { PaceBar } from '../../../drawing/PaceBar';
 import { Toggle } from '../../../parts/Choice';
-import { useEdit } from '../use-edit';
-import { Fact, Say, Why } from './parts';
+import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
 import { ReadyList } from './ReadyList';
 import { StagesWindow } from './StagesWindow';
 
 /** Whether the assembly is done before the glue sets, what would help, and what must lie ready. */
-export function PaceView({
-  build,
-  step,
-  planned,
-}: {
-  build: BuildDocument;
-  step: GlueStep;
-  planned: PlannedGlueUp;
-}) {
-  const edit = useEdit();
+export function PaceView({ build, step, planned }: GluePart) {
   const display = useDisplay();
   const [stages, setStages] = useState(false);
   const { rehearsal, glueUp, staging } = planned;
   const practice = gluingOf(build.shop);
-  const set = (change: NonNullable<GlueStep['plan']>) => edit({ do: 'planGlue', step: step.id, change });
+  const set = usePlanGlue(step);
   const take = (way: PaceWay) => {
     if (way.kind === 'hands') set({ hands: 2 });
     else if (way.kind === 'applicator') set({ applicator: way.applicator });

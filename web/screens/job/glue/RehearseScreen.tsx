@@ -10,6 +10,7 @@ import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { PaceBar } from '../../../drawing/PaceBar';
 import { OpenJob } from '../OpenJob';
 import { useEdit } from '../use-edit';
+import { usePlanGlue } from './parts';
 import { ReadyList } from './ReadyList';
 
 const title = (name: string) => `Rehearse ${name}`;
@@ -40,6 +41,15 @@ function Rehearsing({ id, build }: { id: string; build: BuildDocument }) {
         </Link>
       </p>
     );
+  if (planned?.step === step.id && !planned.plan)
+    return (
+      <p role="alert" className="p-8">
+        There is no joint to rehearse in this glue-up.{' '}
+        <Link className="text-chalk underline" to={`/jobs/${id}`}>
+          Back to the job
+        </Link>
+      </p>
+    );
   if (planned?.step !== step.id || !planned.plan)
     return <p className="text-graphite p-8">Planning the glue-up …</p>;
   return <Bench key={step.id} id={id} build={build} step={step} planned={planned.plan} />;
@@ -53,7 +63,7 @@ interface Props {
 }
 
 function Bench({ id, build, step, planned }: Props) {
-  const edit = useEdit();
+  const planGlue = usePlanGlue(step);
   const kept = step.plan?.rehearsal;
   const { acts } = planned.rehearsal;
   const broken =
@@ -62,15 +72,11 @@ function Bench({ id, build, step, planned }: Props) {
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const keep = (next: TimedLap[]) => {
     setLaps(next);
-    edit(
+    planGlue(
       {
-        do: 'planGlue',
-        step: step.id,
-        change: {
-          rehearsal: { at: new Date().toISOString(), laps: next, whole: next.length >= acts.length },
-        },
+        rehearsal: { at: new Date().toISOString(), laps: next, whole: next.length >= acts.length },
       },
-      `${step.id}.rehearsal`,
+      'rehearsal',
     );
   };
   return (

@@ -1,7 +1,9 @@
 import type { ReactNode } from 'react';
-import type { Phrase } from '../../../../core/build';
+import type { BuildDocument, GluePlan, GlueStep, Phrase } from '../../../../core/build';
+import type { PlannedGlueUp } from '../../../../core/glueup';
 import { useDisplay } from '../../../app/display';
 import { Words } from '../../../parts/Words';
+import { useEdit } from '../use-edit';
 
 /** A name and what it comes to, on a dotted line. */
 export function Fact({ name, title, children }: { name: ReactNode; title?: string; children: ReactNode }) {
@@ -25,3 +27,16 @@ export const Say = ({ phrase }: { phrase: readonly Phrase[] }) => (
 export const Why = ({ children }: { children: ReactNode }) => (
   <p className="text-graphite text-[13px] leading-snug first-letter:uppercase">{children}</p>
 );
+
+/** What every part of a glue-up's card is given. */
+export interface GluePart {
+  build: BuildDocument;
+  step: GlueStep;
+  planned: PlannedGlueUp;
+}
+
+/** Changes the plan of a glue-up; edits with one mark in a row are one step of undo. */
+export function usePlanGlue(step: GlueStep): (change: Partial<GluePlan>, mark?: string) => void {
+  const edit = useEdit();
+  return (change, mark) => edit({ do: 'planGlue', step: step.id, change }, mark && `${step.id}.${mark}`);
+}

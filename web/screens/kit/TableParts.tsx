@@ -1,0 +1,83 @@
+import { Plus, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+
+/** A name not yet used by an entry of a table of the kit. */
+export const freshId = (base: string, used: readonly { id: string }[]): string => {
+  let n = used.length + 1;
+  while (used.some(({ id }) => id === `${base}-${n}`)) n += 1;
+  return `${base}-${n}`;
+};
+
+/** The heads of a table of the kit, and one unseen over the column of bins. */
+export const Heads = ({ names }: { names: readonly ReactNode[] }) => (
+  <thead>
+    <tr>
+      {names.map((name, i) => (
+        <th key={i} className="label pr-2 pb-1 text-left align-bottom">
+          {name}
+        </th>
+      ))}
+      <th>
+        <span className="sr-only">Remove</span>
+      </th>
+    </tr>
+  </thead>
+);
+
+/** What an entry is called; it is never left without a name. */
+export const NameCell = ({
+  label,
+  value,
+  width,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  width: string;
+  onChange: (name: string) => void;
+}) => (
+  <td className="pr-2 pb-1.5">
+    <input
+      aria-label={label}
+      className={`field font-sans! ${width}`}
+      value={value}
+      maxLength={60}
+      onChange={(event) => event.target.value && onChange(event.target.value)}
+    />
+  </td>
+);
+
+/** Takes an entry out of its table. */
+export const RemoveCell = ({
+  name,
+  last = false,
+  onRemove,
+}: {
+  name: string;
+  last?: boolean;
+  onRemove: () => void;
+}) => (
+  <td>
+    <button
+      type="button"
+      className="action px-2"
+      aria-label={`Remove ${name}`}
+      disabled={last}
+      onClick={onRemove}
+    >
+      <Trash2 size={15} />
+    </button>
+  </td>
+);
+
+/** Adds an entry to a table. */
+export const AddButton = ({ children, onAdd }: { children: ReactNode; onAdd: () => void }) => (
+  <button type="button" className="action mt-1" onClick={onAdd}>
+    <Plus size={15} aria-hidden /> {children}
+  </button>
+);
+
+/** A table's entries with one of them changed, or taken out. */
+export const changed = <T,>(entries: readonly T[], at: number, part: Partial<T>): T[] =>
+  entries.map((entry, i) => (i === at ? { ...entry, ...part } : entry));
+export const without = <T,>(entries: readonly T[], at: number): T[] => entries.filter((_, i) => i !== at);
