@@ -117,7 +117,6 @@ export function adhesiveFor(glueUp: GlueUp, shop: ShopSnapshot): AdhesiveFacts |
   return bottle && adhesiveFacts(bottle);
 }
 
-/** Kinds that press from one face: they stand on the joint's own faces, not across the width. */
 const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
 
 function reachOf(school: ClampSchool, glueUp: GlueUp, practice: GluePractice): number | undefined {
@@ -181,7 +180,7 @@ function schoolCount(
 /**
  * Plans the clamps of a glue-up under every school, and lays out the one in force: how many and why, where, above or
  * below, in which order, from which rack, and what each joint and each pad gets of it. Clamps put by hand stay where
- * they are. `elastic` may be left out where only another school's plan is wanted at once.
+ * they are. `schools` names the others to be counted beside it.
  */
 export function planClamps(
   glueUp: GlueUp,

@@ -139,6 +139,7 @@ function KeepOut({
             <span className="min-w-0 flex-1 truncate">{zone.why}</span>
             <button
               type="button"
+              className="p-1.5"
               aria-label={`No longer keep clear: ${zone.why}`}
               onClick={() => onChange(zones.filter((_, k) => k !== i))}
             >

@@ -229,7 +229,7 @@ function Joints({ build, step, planned }: GluePart) {
                 type="button"
                 data-joint-words={line.joint}
                 aria-pressed={line.joint === joint}
-                className={`flex w-full gap-2 rounded px-1 py-[2px] text-left text-[14px] ${line.joint === joint ? 'bg-chalk-wash text-chalk' : 'hover:bg-chalk-wash'}`}
+                className={`flex min-h-6 w-full gap-2 rounded px-1 py-[2px] text-left text-[14px] ${line.joint === joint ? 'bg-chalk-wash text-chalk' : 'hover:bg-chalk-wash'}`}
                 onClick={() => dispatch(jobActions.jointChosen(line.joint))}
               >
                 <span className="rule w-5 text-right">{line.joint}</span>
