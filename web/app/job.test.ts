@@ -55,6 +55,26 @@ describe('the open job', () => {
     expect(refused.refused).toContain('at least one wood');
     expect(refused.build).toBe(demoJobs[4]);
   });
+  it('keeps what of a glue-up is looked at, forgets joint and clamp with the step, and drops answers of another step', () => {
+    const looked = play(
+      act.stepChosen('glue'),
+      act.glueViewed('clamps'),
+      act.jointChosen(3),
+      act.clampChosen('c'),
+    );
+    expect([looked.glueView, looked.joint, looked.clamp]).toEqual(['clamps', 3, 'c']);
+    const other = jobReducer(looked, act.stepChosen('glue-block'));
+    expect([other.glueView, other.joint, other.clamp]).toEqual(['clamps', 1, undefined]);
+    const answer = { joints: [], coarse: false, settled: true, quick: false, wideOutside: false };
+    const planned = jobReducer(other, act.gluePlanned({ step: 'glue-block' }));
+    const late = jobReducer(planned, act.pressureFound({ step: 'glue', answer, stale: false }));
+    expect(late.pressure).toBeUndefined();
+    const own = jobReducer(planned, act.pressureFound({ step: 'glue-block', answer, stale: false }));
+    expect(own.pressure?.stale).toBe(false);
+    // Planned again, the last answer stays on the screen, marked as old, until the next one.
+    expect(jobReducer(own, act.gluePlanned({ step: 'glue-block' })).pressure?.stale).toBe(true);
+    expect(jobReducer(own, act.gluePlanned({ step: 'glue' })).pressure).toBeUndefined();
+  });
   it('never shows a step that is gone', () => {
     const state = play(act.stepChosen('slice'), act.broughtBack(demoJobs[0]));
     expect(demoJobs[0].steps.map(({ id }) => id)).toContain(state.step);

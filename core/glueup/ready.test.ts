@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { applyEdit, phraseText, run, type BuildDocument } from '../build';
+import { fixed, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import { DEFAULT_CLAMPS, glueTimes, adhesiveFacts, typed } from '../kit';
+import { gatesOf, plannedGlueUp, type PlannedGlueUp } from '.';
+
+const metric = { system: 'mm', fraction: 0 } as const;
+const planOf = (build: BuildDocument): PlannedGlueUp =>
+  plannedGlueUp(build, run(build), 'glue', '2027-01-01') as PlannedGlueUp;
+const words = (plan: PlannedGlueUp): string =>
+  plan.ready.map((item) => phraseText(item.words, metric)).join('\n');
+const panel = (shop = shopWith()) => plannedFor(panelBrief({ module: typed('7/8') }), shop);
+
+describe('what must lie ready', () => {
+  it('names the clamps with what they are opened to, the cauls, the glue in grams and the order', () => {
+    const plan = planOf(panel());
+    const all = words(plan);
+    expect(all).toMatch(/\d+ parallel-jaw clamps, short, opened to \d+/);
+    expect(all).toMatch(/2 cauls for the edges, taped, 44.[45] mm high/);
+    expect(all).toMatch(/Water-resistant PVA, \d+ g/);
+    expect(all).toContain('Tighten middle first, then outwards by turns');
+    expect(new Set(plan.ready.map(({ id }) => id)).size).toBe(plan.ready.length);
+    // Opened wide enough to slip over the piece with its cauls.
+    expect(plan.clamps.openingMm).toBeCloseTo(plan.glueUp.widthMm + 2 * plan.clamps.edgeCaulMm, 9);
+  });
+  it('says what is missing, who helps, and which caution applies', () => {
+    const few = planOf(panel(shopWith({ clamps: [{ ...DEFAULT_CLAMPS[0], count: 1 }] })));
+    expect(words(few)).toContain(`${few.clamps.missing} clamps more`);
+    const two = planOf(panel(shopWith({}, { hands: 2 })));
+    expect(words(two)).toContain('who spreads and who lays');
+    const epoxy = planOf(applyEdit(panel(), { do: 'planGlue', step: 'glue', change: { adhesive: 'epoxy' } }));
+    expect(epoxy.ready.filter(({ caution }) => caution).length).toBeGreaterThan(0);
+    expect(words(epoxy)).toContain('gloves');
+  });
+  it('follows the practice: waxed, wiped wet, aids tried dry', () => {
+    const shop = shopWith(
+      {},
+      {
+        squeezeOut: 'wet',
+        cauls: { height: typed('2'), width: typed('1'), count: 6, species: 'maple_sugar', protection: 'wax' },
+      },
+    );
+    const wet = planOf(panel(shop));
+    expect(words(wet)).toContain('waxed');
+    expect(words(wet)).toContain('a dry cloth');
+    const aided = planOf(
+      applyEdit(plannedFor(panelBrief({ thickness: fixed('1') }), shop), {
+        do: 'planGlue',
+        step: 'glue',
+        change: { aids: { kind: 'dowels' } },
+      }),
+    );
+    expect(words(aided)).toMatch(/\d+ dowels: dowel 8 x 30, tried dry/);
+  });
+});
+
+describe('the gates after the clamps', () => {
+  const times = (celsius: number) =>
+    glueTimes(adhesiveFacts({ id: 'y', name: 'y', class: 'pva_yellow' }), {
+      temperatureC: celsius,
+      humidityPct: 50,
+    });
+  it('open one after the other: scrape, unclamp, surface', () => {
+    for (const squeezeOut of ['wet', 'rubbery', 'hard'] as const)
+      for (const unclamp of ['label', 'overnight'] as const) {
+        const gates = gatesOf(times(21), shopWith({}, { squeezeOut, unclamp }));
+        expect(gates.scrapeH).toBeLessThanOrEqual(gates.unclampH);
+        expect(gates.unclampH).toBeLessThanOrEqual(gates.surfaceH);
+        expect(gates.unclampH).toBe(unclamp === 'label' ? 1 : 12);
+      }
+  });
+  it('open later in the cold, and machining never before the clamps are off', () => {
+    expect(gatesOf(times(11), shopWith()).unclampH).toBeCloseTo(2, 9);
+    expect(gatesOf(times(21), shopWith({}, { surfaceWaitH: 0.5 })).surfaceH).toBe(1);
+    expect(gatesOf(undefined, shopWith()).unclampH).toBe(1);
+  });
+});
