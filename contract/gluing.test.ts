@@ -74,7 +74,6 @@ describe('a glue-up’s plan on the wire', () => {
       whole: false,
       laps: [{ act: 'spread' as const, seconds: 12.5 }],
     },
-    opened: '2026-03-02T08:30:00Z',
     clamped: '2026-03-02T08:40:00Z',
     storage: 'edge' as const,
     joints: [{ joint: 1, squeezeOut: 'even' as const, step: { mm: 0.1 } }],

@@ -188,7 +188,6 @@ export const gluePlan = exact({
   })
     .default(undefined)
     .optional(),
-  opened: momentText().optional(),
   clamped: momentText().optional(),
   storage: maybeOneOf('edge', 'stickers'),
   joints: optionalList(

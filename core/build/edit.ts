@@ -301,8 +301,12 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
     case 'many':
       return edit.edits.reduce(applyEdit, build);
     case 'lockPart':
-      return ofParts(build, edit.step, (parts) =>
-        parts.map((part) => (part.piece === edit.piece ? { ...part, locked: !part.locked } : part)),
+      return ofParts(
+        build,
+        edit.step,
+        (parts) =>
+          parts.map((part) => (part.piece === edit.piece ? { ...part, locked: !part.locked } : part)),
+        edit.piece,
       );
     case 'planGlue':
       return ofStep(build, edit.step, (step) =>

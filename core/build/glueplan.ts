@@ -70,8 +70,7 @@ export interface GluePlan {
   edges?: JointEdge[];
   aids?: AidPlan;
   rehearsal?: { at: string; laps: TimedLap[]; whole: boolean };
-  /** When the first glue was spread and the last clamp tight, as ISO times. */
-  opened?: string;
+  /** When the last clamp was tight, as an ISO time. */
   clamped?: string;
   storage?: 'edge' | 'stickers';
   joints?: JointRecord[];

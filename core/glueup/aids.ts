@@ -151,13 +151,7 @@ function layAll(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLa
       centreMm,
       bare: glueUp.lines.map(({ joint }) => ({
         joint,
-        words: [
-          'The joint is ',
-          { mm: glueUp.heightMm },
-          ' thick: the smallest of the kind needs ',
-          { mm: THIRD * smallest(kind).thick },
-          '.',
-        ],
+        words: tooSmall(smallest(kind), glueUp),
       })),
     };
   const check = checker(build, timeline, glueUp, entry.pieces[0].blank, size);
@@ -193,6 +187,24 @@ function layAll(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLa
 }
 
 const smallest = (kind: keyof typeof SIZES): AidSize => SIZES[kind][SIZES[kind].length - 1];
+
+/** Why even the smallest of a kind has no room: the joint is too thin, or a strip too narrow. */
+const tooSmall = ({ thick, into }: AidSize, { heightMm, thinnestMm }: GlueUp): Phrase[] =>
+  thick + 2 * AID_COVER > heightMm
+    ? [
+        'The joint is ',
+        { mm: heightMm },
+        ' thick: the smallest of the kind needs ',
+        { mm: thick + 2 * AID_COVER },
+        '.',
+      ]
+    : [
+        'The narrowest strip is ',
+        { mm: thinnestMm },
+        ': the smallest of the kind needs ',
+        { mm: into + AID_COVER },
+        '.',
+      ];
 
 /** The largest size that leaves two thirds of the thickness, or the smallest that leaves its cover. */
 function sizeFor(kind: keyof typeof SIZES, { heightMm, thinnestMm }: GlueUp): AidSize | undefined {

@@ -64,7 +64,7 @@ export function pressCase(
   shop: ShopSnapshot,
 ): { given: PressCase; lead: number } {
   const practice = gluingOf(shop);
-  const stack = elasticStack(glueUp, plan.edgeCaulMm, practice.cauls.species, 30);
+  const stack = elasticStack(glueUp, plan.edgeCaulMm, practice.cauls.species, plan.padMm);
   const lead = plan.edgeCaulMm > 0 ? 1 : 0;
   const gaps = Array.from({ length: stack.boards.length - 1 }, (_, l) => {
     if (!stack.lines.includes(l)) return undefined;
@@ -221,7 +221,7 @@ export function pressureOf(
     quick: false,
     wideOutside: wideOutside(glueUp),
     ...(best && lines.length > 0
-      ? { best: evenLayout({ ...stack, gaps: undefined }, Math.max(1, plan.stations), 30, lines) }
+      ? { best: evenLayout({ ...stack, gaps: undefined }, Math.max(1, plan.stations), plan.padMm, lines) }
       : {}),
     pressed,
   };

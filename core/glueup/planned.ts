@@ -1,12 +1,5 @@
 import type { BuildDocument, GlueUse, Phrase, Timeline } from '../build';
-import {
-  adhesivesOf,
-  CLAMP_SCHOOLS,
-  climateOf,
-  equilibriumMoisture,
-  isClimateKnown,
-  type GlueAmount,
-} from '../kit';
+import { CLAMP_SCHOOLS, climateOf, equilibriumMoisture, isClimateKnown, type GlueAmount } from '../kit';
 import {
   amountFor,
   gatesOf,
@@ -18,7 +11,7 @@ import {
   type JudgedBottle,
 } from './adhesive';
 import { layAids, needsAids, type AidLayout } from './aids';
-import { planClamps, type ClampPlan } from './clampplan';
+import { bottleFor, planClamps, type ClampPlan } from './clampplan';
 import { glueUpOf, glueUpsOf, type GlueUp } from './glueup';
 import { rehearse, type Rehearsal } from './pace';
 import { readyList, type ReadyItem } from './ready';
@@ -66,8 +59,7 @@ export function plannedGlueUp(
   const needs = needsAids(glueUp, shop);
   const rehearsal = rehearse(glueUp, clamps, aids, shop);
   const { uses, guessed } = usesOf(build, glueUpsOf(build, timeline));
-  const shelf = adhesivesOf(shop);
-  const chosen = shelf.find(({ id }) => id === glueUp.step.plan?.adhesive) ?? shelf[0];
+  const chosen = bottleFor(glueUp, shop);
   const bottle = chosen && judgeBottle(chosen, uses, shop, rehearsal.closedUsedMin, today);
   const amount = bottle && amountFor(glueUp, bottle.facts, shop);
   const strength = strengthWords(glueUp);

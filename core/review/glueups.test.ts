@@ -47,6 +47,7 @@ describe('a plain glue-up', () => {
 describe('clamps', () => {
   it('none: says how many, how wide and how hard', () => {
     const finding = find(top(shopWith({ clamps: [] })), 'no-clamps');
+    expect(find(top(shopWith({ clamps: [{ ...DEFAULT_CLAMPS[0], count: 0 }] })), 'no-clamps')).toBeDefined();
     expect(finding?.numbers.count).toBeGreaterThan(2);
     expect(finding?.numbers.force).toBeGreaterThan(0);
   });

@@ -2,6 +2,7 @@ import type { Edit, Finding, Fix, Phrase, Step } from '../build';
 import {
   AID_COVER,
   amountFor,
+  bottleFor,
   edgeOf,
   glueUpOf,
   glueUpsOf,
@@ -16,7 +17,7 @@ import {
   type ClampPlan,
   type GlueUp,
 } from '../glueup';
-import { adhesivesOf, climateOf, gluingOf, isClimateKnown } from '../kit';
+import { climateOf, gluingOf, isClimateKnown } from '../kit';
 import type { ReviewContext } from './review';
 
 type Findings = (glueUp: GlueUp, plan: ClampPlan, context: ReviewContext) => Finding[];
@@ -183,7 +184,7 @@ const edges: Findings = (glueUp, _plan, { build }) =>
         { joint, open: edge.depth.mm, strokes },
         {
           fixes: [
-            planGlue(glueUp, `Joint ${joint} is planed straight`, {
+            planGlue(glueUp, `Joint ${joint} is planed as this shop does`, {
               edges: (glueUp.step.plan?.edges ?? []).filter((each) => each.joint !== joint),
             }),
           ],
@@ -211,8 +212,7 @@ const climateFindings: Findings = (glueUp, _plan, { build }) => {
 
 const adhesiveFindings: Findings = (glueUp, plan, { build, timeline, today }) => {
   const { shop } = build;
-  const shelf = adhesivesOf(shop);
-  const bottle = shelf.find(({ id }) => id === glueUp.step.plan?.adhesive) ?? shelf[0];
+  const bottle = bottleFor(glueUp, shop);
   if (!bottle)
     return [warning('no-adhesive', glueUp, ['The shelf has no glue: enter one in the Kit.'], { bottles: 0 })];
   const { uses, guessed } = usesOf(build, glueUpsOf(build, timeline));
@@ -233,7 +233,7 @@ const adhesiveFindings: Findings = (glueUp, plan, { build, timeline, today }) =>
           : []),
       ],
       { temperature: climateOf(shop).temperatureC, least: judged.facts.leastC },
-      { fixes, axis: undefined },
+      { fixes },
     ),
   );
   const amount = amountFor(glueUp, judged.facts, shop);

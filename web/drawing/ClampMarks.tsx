@@ -218,37 +218,24 @@ function Spacings({
     const [a, b] = [frame.point(places[i], glueUp.widthMm), frame.point(at, glueUp.widthMm)];
     const far = Math.hypot(b.x - a.x, b.y - a.y);
     if (far < 34) return null;
-    const y = frame.box.top - out;
-    const x = frame.box.left - out - 18;
-    const mid = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
-    const text = lengthText(at - places[i], display).replace(/ (in|mm)$/, '');
+    const { lying, box } = frame;
+    const aside = lying ? box.top - out : box.left - out - 18;
+    const [from, to] = lying ? [a.x, b.x] : [a.y, b.y];
+    const place = (along: number, across: number) => (lying ? `${along} ${across}` : `${across} ${along}`);
+    const slash = (along: number) => `M${place(along - 3, aside + 3)}L${place(along + 3, aside - 3)}`;
+    const [x, y] = lying ? [(from + to) / 2, aside] : [aside, (from + to) / 2];
+    const half = 4 * lengthText(at - places[i], display).length - 12;
     return (
       <g key={at} aria-hidden className="pointer-events-none">
-        {frame.lying ? (
-          <>
-            <path
-              d={`M${a.x} ${y}H${b.x}M${a.x - 3} ${y + 3}l6 -6M${b.x - 3} ${y + 3}l6 -6`}
-              stroke="#535b60"
-              fill="none"
-            />
-            <rect x={mid.x - 4 * text.length} y={y - 8} width={8 * text.length} height={16} fill="#fafaf7" />
-            <text x={mid.x} y={y + 4} textAnchor="middle" className="rule text-[12.5px]">
-              <Parts parts={lengthParts(at - places[i], display)} svg />
-            </text>
-          </>
-        ) : (
-          <>
-            <path
-              d={`M${x} ${a.y}V${b.y}M${x - 3} ${a.y + 3}l6 -6M${x - 3} ${b.y + 3}l6 -6`}
-              stroke="#535b60"
-              fill="none"
-            />
-            <rect x={x - 8} y={mid.y - 8} width={16} height={16} fill="#fafaf7" />
-            <text x={x} y={mid.y + 4} textAnchor="middle" className="rule text-[12.5px]">
-              <Parts parts={lengthParts(at - places[i], display)} svg />
-            </text>
-          </>
-        )}
+        <path
+          d={`M${place(from, aside)}L${place(to, aside)}${slash(from)}${slash(to)}`}
+          stroke="#535b60"
+          fill="none"
+        />
+        <rect x={x - half} y={y - 8} width={2 * half} height={16} fill="#fafaf7" />
+        <text x={x} y={y + 4} textAnchor="middle" className="rule text-[12.5px]">
+          <Parts parts={lengthParts(at - places[i], display)} svg />
+        </text>
       </g>
     );
   });

@@ -75,6 +75,11 @@ describe('what can be done to a piece', () => {
       'Remove',
       'Move down',
     ]);
+    // In a glue-up that was split, a strip chosen at an earlier step is turned where it is laid.
+    const split = applyEdit(demoJobs[4], { do: 'splitGlue', step: 'glue', joints: [4] });
+    const rip = split.steps.find(({ id }) => id === 'rip');
+    const [turn] = rip ? pieceActions(split, rip, 'strip-6') : [];
+    expect(turn.edit).toMatchObject({ do: 'turnPart', step: 'glue-section-2', piece: 'strip-6' });
     expect(pieceActions(demoJobs[4], step('glue'), 'strip-8').map(({ name }) => name)).toContain('Move up');
   });
   it('a slice does the opposite of its rule; other steps offer nothing', () => {

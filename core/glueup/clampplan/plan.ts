@@ -5,6 +5,7 @@ import {
   clampsOf,
   gluingOf,
   pickClamps,
+  type Adhesive,
   type AdhesiveFacts,
   type ClampPick,
   type ClampSchool,
@@ -86,6 +87,8 @@ export interface ClampPlan {
   missing: number;
   picks: ClampPick[];
   perJoint: { joint: number; mpa: number }[];
+  /** A pad of the clamps taken, along the joint, mm; and what the hardest does to the wood, MPa. */
+  padMm: number;
   padMPa: number;
   strengthMPa: number;
   strengthFrom: 'table' | 'regression';
@@ -111,9 +114,14 @@ export function pressureFor(species: readonly string[], practice: GluePractice['
 }
 
 /** The bottle a glue-up uses: the one chosen, or the first on the shelf. */
-export function adhesiveFor(glueUp: GlueUp, shop: ShopSnapshot): AdhesiveFacts | undefined {
+export function bottleFor({ step }: GlueUp, shop: ShopSnapshot): Adhesive | undefined {
   const shelf = adhesivesOf(shop);
-  const bottle = shelf.find(({ id }) => id === glueUp.step.plan?.adhesive) ?? shelf[0];
+  return shelf.find(({ id }) => id === step.plan?.adhesive) ?? shelf[0];
+}
+
+/** What holds for that bottle. */
+export function adhesiveFor(glueUp: GlueUp, shop: ShopSnapshot): AdhesiveFacts | undefined {
+  const bottle = bottleFor(glueUp, shop);
   return bottle && adhesiveFacts(bottle);
 }
 
@@ -254,10 +262,11 @@ export function planClamps(
     openingMm,
     longEnough,
     atOnce: clamps.length > 0 ? Math.floor(longEnough / clamps.length) : 0,
-    longestMm: Math.max(0, ...owned.map(({ opening }) => opening.mm)),
+    longestMm: Math.max(0, ...owned.filter(({ count: n }) => n > 0).map(({ opening }) => opening.mm)),
     missing,
     picks,
     perJoint: glueUp.lines.map(({ joint, areaMm2 }) => ({ joint, mpa: areaMm2 > 0 ? totalN / areaMm2 : 0 })),
+    padMm: pad,
     padMPa: padPressure(clamps, edgeCaulMm, glueUp.heightMm, pad, padAcross),
     strengthMPa: weakest.compressionMPa,
     strengthFrom: weakest.compressionFrom,
@@ -333,6 +342,8 @@ function padPressure(
 
 /** Force on each end of a caul across, N: enough to hold faces flush, far from what a joint gets (common practice). */
 const CAUL_END_N = 400;
+/** A caul across stands over the edges by so much, for its clamps, mm. */
+const CAUL_OVER = 30;
 /** A pair of cauls across about every so far, mm (common practice). */
 const CAUL_EVERY = 400;
 
@@ -360,5 +371,6 @@ function crossCauls(
           modulusMPa: elasticOf(species).EL,
         })
       : 0;
-  return { pairs, at: evenMiddles(pairs, glueUp.lengthMm), camberMm, lengthMm: glueUp.widthMm + 60 };
+  const lengthMm = glueUp.widthMm + 2 * CAUL_OVER;
+  return { pairs, at: evenMiddles(pairs, glueUp.lengthMm), camberMm, lengthMm };
 }

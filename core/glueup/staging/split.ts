@@ -5,23 +5,12 @@ import { countObtainable } from '../../units';
  * first; never through a strip. Widths and limit in one unit. Undefined where one strip alone is too wide.
  */
 export function splitStrips(widths: readonly number[], limit: number): number[] | undefined {
-  const fits = (run: readonly number[]) =>
-    countObtainable(
-      limit /
-        Math.max(
-          1e-12,
-          run.reduce((s, w) => s + w, 0),
-        ),
-    ) >= 1;
+  const fits = (run: readonly number[]) => countObtainable(limit / run.reduce((s, w) => s + w, 0)) >= 1;
   if (!widths.every((w) => fits([w]))) return undefined;
-  // Greedy gives the fewest; sharing them out evenly is tried at that number and up.
-  for (let sections = 1; sections <= widths.length; sections++) {
-    const counts = evenCounts(widths.length, sections);
-    if (runsOf(widths, counts).every(fits)) return counts;
-    const greedy = greedyCounts(widths, fits);
-    if (greedy.length === sections) return greedy;
-  }
-  return undefined;
+  // First fit along the order gives the fewest; shared out evenly they are kept where that fits too.
+  const fewest = greedyCounts(widths, fits);
+  const even = evenCounts(widths.length, fewest.length);
+  return runsOf(widths, even).every(fits) ? even : fewest;
 }
 
 /** Counts as even as can be, the larger first: 16 in 3 are 6, 5 and 5. */

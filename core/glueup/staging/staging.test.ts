@@ -146,6 +146,8 @@ describe('a split by hand', () => {
     });
     const second = run(turned).steps.find(({ id }) => id === 'glue-section-2');
     expect(second?.laid?.find(({ piece }) => piece === 'strip-5')?.endForEnd).toBe(true);
+    const locked = applyEdit(split, { do: 'lockPart', step: 'rip', piece: 'strip-5' });
+    expect(run(locked).steps.find(({ id }) => id === 'glue-section-2')?.laid?.[1].locked).toBe(true);
     const longer = applyEdit(split, { do: 'duplicateStrip', step: 'rip', piece: 'strip-5' });
     expect(run(longer).steps.find(({ id }) => id === 'glue-section-2')?.laid).toHaveLength(6);
   });

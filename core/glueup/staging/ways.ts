@@ -146,6 +146,8 @@ function shorterStrip({ lines, lengthMm }: GlueUp): SplitReason[] {
   ];
 }
 
+/** Either side of a joint that is not flush a band is planed by hand, mm in all (common practice). */
+const STEP_BAND = 60;
 const DAY_H = 24;
 
 /** Days a way takes: each stage waits for its clamps and, before it is machined, for the joint to settle. */
@@ -179,7 +181,7 @@ function wayOf(
   const wide = sum(widths) > panel.planerMm + 1e-6;
   const byHand = way === 'sled' || way === 'asOne';
   const hand =
-    wide && way !== 'paid' ? (byHand ? 2 * sum(widths) : 2 * joints.length * 60) * glueUp.lengthMm : 0;
+    wide && way !== 'paid' ? (byHand ? 2 * sum(widths) : 2 * joints.length * STEP_BAND) * glueUp.lengthMm : 0;
   const { liftKg } = gluingOf(shop);
   const limit = liftKg * crewOf(glueUp, shop).hands;
   const walls: Phrase[][] = [];

@@ -18,7 +18,7 @@ const TURN_KEYS = {
 /** The actions on a piece at a step; none where the step does not lay up pieces. */
 export function pieceActions(build: BuildDocument, step: Step, piece: string): PieceAction[] {
   const isStrip = assemblyOf(build, step.id)?.slots.some(({ id }) => id === piece);
-  const glue = glueOf(build, step.id);
+  const glue = glueOf(build, step.id, piece);
   if (isStrip && glue)
     return [
       {
