@@ -1,5 +1,5 @@
 import type { BuildDocument } from '../core/build';
-import type { FieldProblem } from './build';
+import type { FieldProblem } from './check';
 
 /** A job in a list. */
 export interface JobSummary {
@@ -34,6 +34,3 @@ export interface Problem {
   current?: JobReply;
   aside?: string;
 }
-
-/** The largest body the server reads: a build of 500 strips and 200 steps is under a tenth of it. */
-export const MOST_BYTES = 4 * 1024 * 1024;

@@ -11,7 +11,8 @@ import {
   saveBoardBody,
   type NewBoard,
 } from './board';
-import { checkBuild, checkWith } from './build';
+import { checkBuild } from './build';
+import { checkWith } from './check';
 import { demoJobs } from '../demo/jobs';
 
 const plain = (): NewBoard => ({

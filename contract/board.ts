@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { FAULT_KINDS, PRICE_PER, SOLD_AS, type BoardStock } from '../core/build';
 import { faultProblem } from '../core/stock/faults';
-import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, text } from './lengths';
+import { amount, exact, id, maybeOneOf, notNegative, optionalLength, size, text, version } from './lengths';
 
 /** The largest number of faults one board can carry. */
 const MOST_FAULTS = 200;
@@ -46,8 +46,8 @@ const taken = exact({
   leaves: yup.number().integer().min(1).max(200).optional(),
 }).required();
 
-const positive = () =>
-  length().test(
+const positive = (dimension: 'length' | 'width' | 'thickness') =>
+  size(dimension).test(
     'positive',
     ({ path }) => `${path} must be more than zero`,
     (value) => value === undefined || value.mm > 0,
@@ -56,9 +56,9 @@ const positive = () =>
 const fields = {
   label: text(40).required(),
   species: id(),
-  length: positive(),
-  width: positive(),
-  thickness: positive(),
+  length: positive('length'),
+  width: positive('width'),
+  thickness: positive('thickness'),
   log: text(80).optional(),
   sold: maybeOneOf(...SOLD_AS),
   grain: maybeOneOf('flat', 'rift', 'quarter'),
@@ -110,7 +110,7 @@ export const newBoardSchema = () =>
 /** Boards to be put on the rack together: all of them or none. */
 export const newBoardsBody = exact({ boards: yup.array(newBoardSchema()).min(1).max(2000).required() });
 /** A changed board, with the version it was made from. */
-export const saveBoardBody = exact({ version: amount().integer().min(1), board: newBoardSchema() });
+export const saveBoardBody = exact({ version: version(), board: newBoardSchema() });
 /** Boards taken off the rack. `force` also takes boards that a job has reserved. */
 export const removeBoardsBody = exact({
   ids: yup.array(id()).min(1).max(2000).required(),

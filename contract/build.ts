@@ -5,16 +5,38 @@ import {
   FORMAT_VERSION,
   GOALS,
   MOST_STRIPS,
+  brokenReferences,
   type BuildDocument,
   type StepKind,
 } from '../core/build';
-import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, text } from './lengths';
+import { tooMuch } from './bounds';
+import { checkWith, type Checked, type FieldProblem } from './check';
+import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, size, text } from './lengths';
 import { boardSchema } from './board';
 import { briefSchema } from './brief';
 import { aim, cutter, flag, list, oneOf, optionalList, whole } from './fields';
 import { gluePlan, glueUse, momentText } from './gluing';
 import { shopSnapshot } from './shop';
 
+/** Whether a value is an object of few values and levels. Walks no further than that. */
+function isSmall(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  let level: unknown[] = [value];
+  let values = 0;
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > 5) return false;
+    const next: unknown[] = [];
+    for (const each of level) {
+      if (typeof each !== 'object' || each === null) continue;
+      const inner = Object.values(each);
+      values += inner.length;
+      if (values > 500) return false;
+      next.push(...inner);
+    }
+    level = next;
+  }
+  return true;
+}
 const place = () => amount().min(-100_000).max(100_000);
 
 const target = exact({
@@ -30,9 +52,9 @@ const target = exact({
 const slot = exact({
   id: id(),
   species: id(),
-  length: length(),
-  width: length(),
-  thickness: length(),
+  length: size('length'),
+  width: size('width'),
+  thickness: size('thickness'),
   grain: maybeOneOf('flat', 'rift', 'quarter'),
   grade: maybeOneOf(...FACE_GRADES),
   gradeBelow: maybeOneOf(...FACE_GRADES),
@@ -115,7 +137,22 @@ const base = {
   spoilt: optionalList(text(80).required(), 2000),
   begin: momentText().optional(),
 };
-const settings = yup.mixed<Record<string, unknown>>().optional();
+/** Settings of steps that Junta holds and does not carry out yet: plain data of at most 500 values, five levels deep. */
+const settings = yup
+  .mixed<Record<string, unknown>>()
+  .optional()
+  .test(
+    'small',
+    ({ path }) => `${path} must be an object of at most 500 values, nested at most 5 deep`,
+    (value) => value === undefined || isSmall(value),
+  );
+/** Slices of one blank: as many as a glue-up can lay. A fraction may stand there, as a finding. */
+const sliceCount = () => yup.number().min(0).max(2000).required();
+/** How long a step that only waits takes, h: at most a year. */
+const waiting = {
+  hours: yup.number().min(0).max(8784).optional(),
+  coats: yup.number().min(0).max(50).optional(),
+};
 const planned = (kind: StepKind) =>
   exact({ ...base, kind: oneOf(kind), settings, days: yup.number().min(0).max(365).optional() });
 
@@ -151,7 +188,7 @@ export const stepSchemas = {
     saw: id(),
     head: length(),
     thickness: length(),
-    count: yup.number().required(),
+    count: sliceCount(),
   }),
   turn: exact({
     ...base,
@@ -172,16 +209,10 @@ export const stepSchemas = {
   rest: exact({
     ...base,
     kind: oneOf('rest'),
-    hours: yup.number().optional(),
-    coats: yup.number().optional(),
+    ...waiting,
   }),
-  finish: exact({
-    ...base,
-    kind: oneOf('finish'),
-    hours: yup.number().optional(),
-    coats: yup.number().optional(),
-  }),
-  resaw: exact({ ...base, kind: oneOf('resaw'), saw: id(), leaves: yup.number().required() }),
+  finish: exact({ ...base, kind: oneOf('finish'), ...waiting }),
+  resaw: exact({ ...base, kind: oneOf('resaw'), saw: id(), leaves: yup.number().min(0).max(200).required() }),
   oblique: exact({
     ...base,
     kind: oneOf('oblique'),
@@ -190,7 +221,7 @@ export const stepSchemas = {
     angleDegrees: amount(),
     head: length(),
     thickness: length(),
-    count: yup.number().required(),
+    count: sliceCount(),
     ends: maybeOneOf('start', 'end', 'both'),
     long: maybeOneOf('near', 'far'),
   }),
@@ -260,61 +291,48 @@ export const buildSchema = exact({
   brief: briefSchema.default(undefined).optional(),
   uses: optionalList(glueUse().required(), 10),
   breakdown: breakdownSchema.default(undefined).optional(),
-}).required();
+})
+  .test('references', (value, context) => {
+    const wrong = brokenReferences(value as unknown as BuildDocument);
+    return (
+      wrong.length === 0 ||
+      new yup.ValidationError(wrong.map((each) => context.createError(under(context.path, each))))
+    );
+  })
+  .required();
 
-/** What is wrong, and where, in the field's own path. */
-export interface FieldProblem {
-  path: string;
-  reason: string;
-}
+/** A problem of a part, in the path of the whole. */
+const under = (path: string, problem: FieldProblem) => ({
+  path: path ? `${path}.${problem.path}` : problem.path,
+  message: problem.reason,
+});
 
-/** A build, or everything that is wrong with it. Never throws. */
-export type CheckedBuild = { ok: true; build: BuildDocument } | { ok: false; problems: FieldProblem[] };
+/** A build, or what is wrong with it. */
+export type CheckedBuild = Checked<BuildDocument>;
 
-/** Checks anything against the contract, the newer-version case first, since nothing else about it can be trusted. */
-export function checkBuild(value: unknown): CheckedBuild {
-  const version = (value as { version?: unknown } | null)?.version;
-  const format = (value as { format?: unknown } | null)?.format;
+/** What says that a value is no job of a version this Junta reads: nothing else about it can be trusted then. */
+export function notThisFormat(value: unknown): FieldProblem | undefined {
+  const { format, version } = (value ?? {}) as { format?: unknown; version?: unknown };
   if (format !== 'junta-build')
-    return {
-      ok: false,
-      problems: [{ path: 'format', reason: 'this is not a Junta job: its “format” should be “junta-build”' }],
-    };
+    return { path: 'format', reason: 'this is not a Junta job: its “format” should be “junta-build”' };
   if (typeof version === 'number' && version > FORMAT_VERSION)
     return {
-      ok: false,
-      problems: [
-        {
-          path: 'version',
-          reason: `this file is of version ${version}, made by a newer Junta; this one reads up to version ${FORMAT_VERSION}`,
-        },
-      ],
+      path: 'version',
+      reason: `this file is of version ${version}, made by a newer Junta; this one reads up to version ${FORMAT_VERSION}`,
     };
-  return checkWith(buildSchema, value) as CheckedBuild;
+  return undefined;
 }
 
-/** Checks a value against any schema and lists every problem with its path. */
-export function checkWith<T>(
-  schema: yup.ISchema<T>,
-  value: unknown,
-): { ok: true; build: T } | { ok: false; problems: FieldProblem[] } {
-  try {
-    return {
-      ok: true,
-      build: (schema as yup.Schema<T>).validateSync(value, { abortEarly: false, strict: true }) as T,
-    };
-  } catch (error) {
-    if (!(error instanceof yup.ValidationError)) throw error;
-    // A field nobody knows comes first: it is what a reader of a long list would miss.
-    const each = (error.inner.length ? error.inner : [error]).toSorted(
-      (a, b) => Number(b.type === 'noUnknown') - Number(a.type === 'noUnknown'),
-    );
-    return { ok: false, problems: each.slice(0, 20).map((e) => ({ path: e.path ?? '', reason: e.message })) };
-  }
+/** Checks anything against the contract, format and version first. Never throws. */
+export function checkBuild(value: unknown): CheckedBuild {
+  const foreign = notThisFormat(value);
+  return foreign ? { ok: false, problems: [foreign] } : (checkWith(buildSchema, value) as CheckedBuild);
 }
 
-/** Reads a job file's text. Answers a broken file with the place where reading stopped. */
+/** Reads a job file's text. Answers a broken file with the place where reading stopped, a flood with its size. */
 export function readJobFile(content: string): CheckedBuild {
+  const flood = tooMuch(new TextEncoder().encode(content));
+  if (flood) return { ok: false, problems: [{ path: 'the file', reason: `it ${flood}` }] };
   let value: unknown;
   try {
     value = JSON.parse(content);

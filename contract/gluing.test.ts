@@ -4,7 +4,8 @@ import { applyEdit } from '../core/build';
 import { DEFAULT_ADHESIVES, DEFAULT_CLAMPS, DEFAULT_CLIMATE, DEFAULT_GLUE_PRACTICE } from '../core/kit';
 import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';
-import { checkBuild, checkWith } from './build';
+import { checkBuild } from './build';
+import { checkWith } from './check';
 import { adhesive, clampSet, climate, gluePlan, gluePractice } from './gluing';
 import { shopSnapshot } from './shop';
 
@@ -46,7 +47,7 @@ describe('the gluing kit on the wire', () => {
       'a shaving of nothing',
       gluePractice,
       { ...wire(DEFAULT_GLUE_PRACTICE), shaving: { mm: 0 } },
-      'more than zero',
+      'at least 0.001',
     ],
   ])('%s is refused', (_name, schema, value, words) => expect(reasons(schema, value)).toContain(words));
 });

@@ -9,7 +9,7 @@ import {
   type GluePractice,
 } from '../core/kit';
 import { flag, list, oneOf, optionalList, whole } from './fields';
-import { amount, exact, id, maybeOneOf, notNegative, text } from './lengths';
+import { amount, exact, id, maybeOneOf, notNegative, spacing, text } from './lengths';
 
 const place = () => amount().min(-1000).max(100_000);
 const number = (least: number, most: number) => amount().min(least).max(most);
@@ -70,15 +70,15 @@ export const gluePractice = exact({
   reachHard: number(0.5, 5),
   reachSoft: number(0.5, 5),
   pressure: oneOf('firm', 'even'),
-  mostSpacing: notNegative(),
+  mostSpacing: spacing(),
   tightening: tightening(),
   faces: oneOf('alternate', 'oneSide'),
   edges: oneOf('straight', 'sprung'),
   hollow: notNegative(),
   shaving: notNegative().test(
     'some',
-    ({ path }) => `${path} must be more than zero`,
-    (v) => (v?.mm ?? 0) > 0,
+    ({ path }) => `${path} must be at least 0.001 mm`,
+    (v) => (v?.mm ?? 0) >= 0.001,
   ),
   aids: aidKind(),
   spreadFaces: hands(),

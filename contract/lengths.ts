@@ -49,6 +49,37 @@ export const notNegative = () =>
     ({ path }) => `${path} must be zero or more`,
     (value) => (value?.mm ?? 0) >= 0,
   );
+/** The largest pieces of wood a shop can mean, mm. */
+const MOST = { length: 30_000, width: 5_000, thickness: 2_000 } as const;
+/** Thinner than any veneer, mm: what is less is a slip, except nothing at all. */
+const LEAST = 0.05;
+/**
+ * The size of a strip or board in one dimension: up to 30 m long, 5 m wide and 2 m thick, and where it is anything at
+ * all, at least 0.05 mm. Nothing, or less, may be stored: it is a finding, not a lost edit.
+ */
+export const size = (dimension: keyof typeof MOST) =>
+  length().test(
+    'size',
+    ({ path }) =>
+      `${path} must be between ${LEAST} and ${MOST[dimension].toLocaleString('en')} mm, or zero as long as it is not known`,
+    (value) => {
+      const mm = value?.mm ?? 0;
+      return mm <= 0 || (mm >= LEAST && mm <= MOST[dimension]);
+    },
+  );
+/** A spacing: zero where there is none, or at least a finger's width, 10 mm. */
+export const spacing = () =>
+  notNegative().test(
+    'spacing',
+    ({ path }) => `${path} must be zero, for none, or at least 10 mm`,
+    (value) => (value?.mm ?? 0) === 0 || (value?.mm ?? 0) >= 10,
+  );
+/** A version counted by the database, which ends at 2^31 - 1. */
+export const version = () =>
+  amount()
+    .integer()
+    .min(1)
+    .max(2 ** 31 - 2);
 /** One of a few words, or nothing. */
 export const maybeOneOf = <T extends string>(...values: readonly T[]) =>
   yup.string().oneOf(values).optional();

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { defaultShop } from '../core/kit';
-import { checkWith } from './build';
+import { checkWith } from './check';
 import { display, length } from './lengths';
 import { kitBody, shopSnapshot } from './shop';
 

@@ -1,7 +1,8 @@
 import * as yup from 'yup';
+import { sharedKitIds } from '../core/build';
 import { MACHINE_KINDS, type ShopSnapshot } from '../core/kit';
 import { adhesive, clampSet, climate, gluePractice } from './gluing';
-import { amount, display, exact, id, length, text } from './lengths';
+import { amount, display, exact, id, length, text, version } from './lengths';
 
 const positive = (what: string) =>
   length().test(
@@ -99,7 +100,19 @@ export const shopSnapshot = () =>
   }).required();
 
 /** The kit as the server keeps it, with the version it was read at. */
-export const kitBody = exact({ version: amount().integer().min(1), shop: shopSnapshot() });
+export const kitBody = exact({
+  version: version(),
+  shop: shopSnapshot().test('own ids', (shop, context) => {
+    const [shared] = sharedKitIds(shop as ShopSnapshot);
+    return (
+      shared === undefined ||
+      context.createError({
+        path: `${context.path}.${shared.path}`,
+        message: `${context.path}.${shared.reason}`,
+      })
+    );
+  }),
+});
 
 type Check<A, B extends A> = B;
 export type ShopOnTheWire = Check<ShopSnapshot, yup.InferType<ReturnType<typeof shopSnapshot>>>;

@@ -1,5 +1,5 @@
 import { readFileSync, statSync } from 'node:fs';
-import { MOST_BYTES } from '../contract/api';
+import { MOST_BYTES } from '../contract/bounds';
 import { checkBuild, readJobFile } from '../contract/build';
 import { jobFileSchema } from '../contract/jsonschema';
 import { predict } from '../core/exchange';

@@ -3,9 +3,10 @@ import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type * as yup from 'yup';
-import { MOST_BYTES } from '../contract/api';
+import { MOST_BYTES } from '../contract/bounds';
 import { newJobBody, saveJobBody } from '../contract/bodies';
-import { checkBuild, checkWith } from '../contract/build';
+import { notThisFormat } from '../contract/build';
+import { checkWith } from '../contract/check';
 import { jobFileSchema } from '../contract/jsonschema';
 import { kitBody } from '../contract/shop';
 import type { Connection } from './database';
@@ -25,11 +26,8 @@ import { answerProblems, badFields, problem } from './problems';
 
 const read = <T>(schema: yup.ISchema<T>, body: unknown): T => {
   const inner = (body as { build?: unknown } | undefined)?.build;
-  if (inner !== undefined) {
-    const build = checkBuild(inner);
-    if (!build.ok)
-      throw badFields(build.problems.map((p) => ({ ...p, path: p.path ? `build.${p.path}` : 'build' })));
-  }
+  const foreign = inner !== undefined && notThisFormat(inner);
+  if (foreign) throw badFields([{ ...foreign, path: `build.${foreign.path}` }]);
   const checked = checkWith(schema, body);
   if (!checked.ok) throw badFields(checked.problems);
   return checked.build;

@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler } from 'express';
 import type { Problem } from '../contract/api';
-import type { FieldProblem } from '../contract/build';
+import type { FieldProblem } from '../contract/check';
 import { isDatabaseAway } from './database';
 
 /** An error with its answer. Thrown inside handlers, turned into problem details (RFC 9457) at the end. */

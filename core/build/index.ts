@@ -11,6 +11,7 @@ export * from './fit/onhand';
 export * from './glueplan';
 export * from './graph';
 export * from './parcel';
+export { brokenReferences, sharedKitIds } from './references';
 export * from './patterns';
 export * from './rows';
 export { claimsOn } from './run/boards';

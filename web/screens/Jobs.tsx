@@ -1,8 +1,9 @@
 import { FileUp, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { MOST_BYTES, type JobSummary } from '../../contract/api';
-import type { FieldProblem } from '../../contract/build';
+import type { JobSummary } from '../../contract/api';
+import { MOST_BYTES } from '../../contract/bounds';
+import type { FieldProblem } from '../../contract/check';
 import { laths } from '../../core/build/graph';
 import { problemText, useJobQuery, useJobsQuery, useNewJobMutation } from '../app/api';
 import { useDisplay } from '../app/display';

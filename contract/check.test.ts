@@ -1,0 +1,451 @@
+import { describe, expect, it } from 'vitest';
+import * as yup from 'yup';
+import { MOST_STRIPS, type BuildDocument } from '../core/build';
+import { demoJobs } from '../demo/jobs';
+import { demoShop } from '../demo/shop';
+import { saveJobBody } from './bodies';
+import { MOST_BYTES, MOST_DEPTH, MOST_VALUES, tooMuch } from './bounds';
+import { buildSchema, checkBuild, readJobFile } from './build';
+import { checkWith, MOST_PROBLEMS } from './check';
+import { mutated, randomFrom } from './mutate.fixture';
+import { kitBody, shopSnapshot } from './shop';
+
+const bytes = (text: string) => new TextEncoder().encode(text);
+const wire = (job: BuildDocument) => JSON.parse(JSON.stringify(job)) as BuildDocument & Record<string, any>;
+const job = () =>
+  wire(demoJobs.find((each) => each.steps.some(({ kind }) => kind === 'slice')) as BuildDocument);
+
+/** What a schema keeps from being accepted, counting every entry it is asked about. */
+function counted() {
+  let asked = 0;
+  const entry = yup.mixed().test('counted', 'never right', () => {
+    asked += 1;
+    return false;
+  });
+  return { schema: yup.object({ list: yup.array(entry).max(5000).required() }), asked: () => asked };
+}
+
+describe('the contract, checked with bounds', () => {
+  it('says yes and no where Yup’s own strict validation does, on 1,500 mutated documents', () => {
+    const random = randomFrom(9);
+    const yes = (value: unknown) => {
+      try {
+        return buildSchema.isValidSync(value, { strict: true });
+      } catch {
+        // Yup asks what the whole must be although parts are missing, and the question breaks.
+        return false;
+      }
+    };
+    let accepted = 0;
+    for (let i = 0; i < 1500; i++) {
+      const value = wire(mutated(demoJobs[i % demoJobs.length], random));
+      // Yup takes 1e999 for a number; no field means infinity, and JSON.stringify writes it as null.
+      const ours = checkWith(buildSchema, value).ok;
+      expect({ i, ok: ours }).toEqual({ i, ok: yes(value) });
+      accepted += Number(ours);
+    }
+    expect(accepted).toBeGreaterThan(100);
+    expect(accepted).toBeLessThan(1400);
+  }, 240_000);
+  it('looks at no entry of a list that is too long, and stops at the twentieth problem', () => {
+    const long = counted();
+    expect(checkWith(long.schema, { list: Array(5001).fill(0) })).toMatchObject({
+      ok: false,
+      problems: [{ path: 'list' }],
+    });
+    expect(long.asked()).toBe(0);
+    const full = counted();
+    const checked = checkWith(full.schema, { list: Array(5000).fill(0) });
+    expect(checked.ok || checked.problems.length).toBe(MOST_PROBLEMS);
+    expect(full.asked()).toBe(MOST_PROBLEMS);
+  });
+  it('takes no infinity for a number and no prototype for a field', () => {
+    expect(
+      checkBuild(JSON.parse(JSON.stringify(job()).replace('"quantity":1', '"quantity":1e999'))),
+    ).toMatchObject({
+      ok: false,
+      problems: [{ path: 'targets[0].quantity' }],
+    });
+    expect(checkBuild(JSON.parse(`{"__proto__":{"a":1},${JSON.stringify(job()).slice(1)}`))).toMatchObject({
+      ok: false,
+      problems: [{ reason: expect.stringContaining('__proto__') }],
+    });
+  });
+});
+
+describe('text that is too much', () => {
+  it('is told from its bytes alone: size, depth, values, and nothing inside of words counts', () => {
+    expect(tooMuch(bytes(JSON.stringify(job())))).toBeUndefined();
+    expect(tooMuch(bytes(' '.repeat(MOST_BYTES + 1)))).toContain('4 MB');
+    expect(tooMuch(bytes('['.repeat(MOST_DEPTH)))).toBeUndefined();
+    expect(tooMuch(bytes('['.repeat(MOST_DEPTH + 1)))).toContain('24 levels');
+    expect(tooMuch(bytes(`[${'0,'.repeat(MOST_VALUES - 2)}0]`))).toBeUndefined();
+    expect(tooMuch(bytes(`[${'0,'.repeat(MOST_VALUES)}0]`))).toContain('300,000 values');
+    expect(tooMuch(bytes(JSON.stringify(`${'[{,'.repeat(400_000)}\\"`)))).toBeUndefined();
+    expect(tooMuch(bytes('"\\'))).toBeUndefined();
+  });
+  it('stops an import before it is parsed', () => {
+    expect(readJobFile('['.repeat(1_000_000))).toMatchObject({
+      ok: false,
+      problems: [{ path: 'the file', reason: expect.stringContaining('nested') }],
+    });
+  });
+});
+
+const many = <T>(count: number, make: (i: number) => T): T[] =>
+  Array.from({ length: count }, (_, i) => make(i));
+const mm = { mm: 100, typed: { text: '100', system: 'mm' } };
+const place = { x: 0, y: 0, length: 1, width: 1 };
+const FULL_SLOT = {
+  species: 'ash_white',
+  length: mm,
+  width: mm,
+  thickness: mm,
+  grain: 'flat',
+  grade: 'show',
+  gradeBelow: 'hidden',
+  set: 'a',
+  side: 'up',
+  fibre: 'rising',
+  sapEdge: 'both',
+  strip: {
+    board: 'b',
+    seed: 3,
+    at: { x: 1, y: 2 },
+    leaf: 1,
+    leaves: 2,
+    faceDown: true,
+    locked: true,
+    excluded: false,
+  },
+};
+/** One document for each limit on a list, as full as that list can be and as its entries can be. */
+const AT_LIMITS: [string, number, (build: any) => void][] = [
+  ['targets', 20, (b) => (b.targets = many(20, (i) => ({ ...b.targets[0], id: `t${i}` })))],
+  [
+    'boards',
+    500,
+    (b) =>
+      (b.boards = many(500, (i) => ({
+        id: `b${i}`,
+        label: `${i}`,
+        species: 'ash_white',
+        length: mm,
+        width: mm,
+        thickness: mm,
+        sold: 'rough',
+        price: { minor: 1, currency: 'EUR', per: 'boardFoot' },
+      }))),
+  ],
+  [
+    'places taken of a board',
+    500,
+    (b) =>
+      (b.boards = [
+        {
+          id: 'b',
+          label: '1',
+          species: 'ash_white',
+          length: mm,
+          width: mm,
+          thickness: mm,
+          taken: many(500, () => ({ label: 'x', ...place, thickness: 1 })),
+        },
+      ]),
+  ],
+  [
+    'faults of a board',
+    200,
+    (b) =>
+      (b.boards = [
+        {
+          id: 'b',
+          label: '1',
+          species: 'ash_white',
+          length: mm,
+          width: mm,
+          thickness: mm,
+          faults: many(200, (i) => ({ id: `f${i}`, kind: 'knot', face: 'both', ...place })),
+        },
+      ]),
+  ],
+  [
+    'assemblies',
+    50,
+    (b) => (b.assemblies = many(50, (i) => ({ id: `a${i}`, name: 'x', repeat: 1, slots: [] }))),
+  ],
+  [
+    'strips',
+    MOST_STRIPS,
+    (b) => (b.assemblies[0].slots = many(MOST_STRIPS, (i) => ({ id: `s${i}`, ...FULL_SLOT }))),
+  ],
+  [
+    'steps',
+    200,
+    (b) =>
+      (b.steps = many(200, (i) => ({
+        id: `s${i}`,
+        output: `o${i}`,
+        inputs: i ? [`o${i - 1}`] : [],
+        kind: 'rest',
+        note: 'x'.repeat(4000),
+      }))),
+  ],
+  [
+    'inputs',
+    100,
+    (b) =>
+      (b.steps = [
+        ...many(100, (i) => ({ id: `s${i}`, output: `o${i}`, inputs: [], kind: 'rest' })),
+        { id: 'g', output: 'g', kind: 'rest', inputs: many(100, (i) => `o${i}`) },
+      ]),
+  ],
+  [
+    'marks, photos and spoilt pieces',
+    2000,
+    (b) =>
+      Object.assign(b.steps[0], {
+        marks: many(50, () => 'm'.repeat(80)),
+        photos: many(50, () => 'p'.repeat(200)),
+        spoilt: many(2000, (i) => `piece-${i}`),
+      }),
+  ],
+  [
+    'laid parts',
+    2000,
+    (b) =>
+      Object.assign(
+        b.steps.find((s: any) => s.kind === 'glue'),
+        {
+          parts: many(2000, (i) => ({
+            piece: `p${i}`,
+            endForEnd: true,
+            rollOver: true,
+            quarter: true,
+            sacrificial: true,
+            locked: true,
+            place: { offset: mm, angleDegrees: 1, spacer: mm, about: 'length', x: mm, y: mm, z: mm },
+          })),
+        },
+      ),
+  ],
+  [
+    'exceptions and rows',
+    2000,
+    (b) =>
+      Object.assign(
+        b.steps.find((s: any) => s.kind === 'glue'),
+        {
+          turns: { turn: 'rollOver', every: 1, first: 1, except: many(2000, (i) => i + 1) },
+          rows: { counts: many(500, () => 2), across: 'width' },
+        },
+      ),
+  ],
+  [
+    'contacts',
+    2000,
+    (b) =>
+      Object.assign(
+        b.steps.find((s: any) => s.kind === 'glue'),
+        { contacts: many(2000, () => ({ between: ['a', 'b'], how: 'in part', clearance: mm })) },
+      ),
+  ],
+  [
+    'what was chosen for a glue-up',
+    2000,
+    (b) =>
+      Object.assign(
+        b.steps.find((s: any) => s.kind === 'glue'),
+        {
+          plan: {
+            clamps: many(200, (i) => ({ id: `c${i}`, at: mm, side: 'above', forceN: 1, set: 'x' })),
+            edges: many(500, (i) => ({ joint: i + 1, shape: 'wavy', depth: mm, wave: mm })),
+            aids: {
+              kind: 'dowels',
+              places: many(500, (i) => ({ joint: i + 1, at: mm })),
+              keepOut: many(50, () => ({ from: mm, to: mm, why: 'x' })),
+            },
+            rehearsal: {
+              at: '2027-01-04T10:00:00Z',
+              whole: true,
+              laps: many(2000, () => ({ act: 'clamp', seconds: 3 })),
+            },
+            joints: many(500, (i) => ({ joint: i + 1, squeezeOut: 'lean', step: mm })),
+          },
+        },
+      ),
+  ],
+  [
+    'an outline',
+    200,
+    (b) =>
+      b.steps.push({
+        id: 'shape-x',
+        output: 'shape-x',
+        inputs: [b.steps.at(-1).output],
+        kind: 'shape',
+        outline: many(200, () => ({ x: mm, y: mm })),
+      }),
+  ],
+  [
+    'readings',
+    2000,
+    (b) =>
+      (b.readings = many(2000, (i) => ({
+        id: `r${i}`,
+        step: 'slice',
+        piece: 'p',
+        dimension: 'length',
+        measured: mm,
+        taken: '2027-01-04',
+      }))),
+  ],
+  [
+    'saws and machines',
+    40,
+    (b) =>
+      Object.assign(b.shop, {
+        saws: many(40, (i) => ({ ...b.shop.saws[0], id: `s${i}` })),
+        machines: many(40, (i) => ({ ...b.shop.machines[0], id: `m${i}` })),
+      }),
+  ],
+  [
+    'lay-up rules',
+    100,
+    (b) =>
+      (b.shop.layUps = many(100, (i) => ({
+        id: `l${i}`,
+        name: 'x',
+        strips: many(200, () => ({ species: 'ash_white', share: 0.5, endForEnd: true, rollOver: true })),
+      }))),
+  ],
+  [
+    'clamps and bottles',
+    60,
+    (b) =>
+      Object.assign(b.shop, {
+        clamps: many(60, (i) => ({ ...(demoShop.clamps ?? [])[0], id: `c${i}` })),
+        adhesives: many(60, (i) => ({ ...(demoShop.adhesives ?? [])[0], id: `a${i}` })),
+      }),
+  ],
+];
+
+describe('a document at a limit of the contract', () => {
+  it.each(AT_LIMITS)('is accepted under 4 MB: %s, %i', (_what, _most, fill) => {
+    const full = job();
+    fill(full);
+    const text = JSON.stringify({ version: 1, build: full });
+    expect(tooMuch(bytes(text))).toBeUndefined();
+    expect(checkWith(saveJobBody, JSON.parse(text))).toMatchObject({ ok: true });
+  });
+});
+
+describe('references', () => {
+  const wrong = (change: (build: any) => void) => {
+    const build = job();
+    change(build);
+    const checked = checkBuild(build);
+    return checked.ok ? [] : checked.problems.map(({ path, reason }) => `${path} ${reason}`);
+  };
+  it.each<[string, (build: any) => void, string]>([
+    ['two steps with one output', (b) => (b.steps[2].output = b.steps[1].output), 'steps[2].output'],
+    [
+      'outputs that differ in case only',
+      (b) => (b.steps[2].output = b.steps[1].output.toUpperCase()),
+      'steps[2].output',
+    ],
+    [
+      'a step that takes what it makes',
+      (b) => (b.steps[1].inputs = [b.steps[1].output]),
+      'no step before it makes',
+    ],
+    [
+      'steps that wait for each other',
+      (b) => (b.steps[1].inputs = [b.steps[3].output]),
+      'steps[1].inputs[0]',
+    ],
+    ['an input nobody makes', (b) => (b.steps[1].inputs = ['nowhere']), '“nowhere”'],
+    ['two steps of one id', (b) => (b.steps[1].id = b.steps[0].id), 'steps[1].id'],
+    [
+      'strips that differ in case only',
+      (b) => (b.assemblies[0].slots[1].id = b.assemblies[0].slots[0].id.toUpperCase()),
+      'assemblies[0].slots[1].id',
+    ],
+    ['two machines of one id', (b) => b.shop.machines.push(b.shop.machines[0]), 'shop.machines'],
+    [
+      'two readings of one id',
+      (b) =>
+        (b.readings = [0, 1].map(() => ({ id: 'r', step: 's', dimension: 'width', measured: { mm: 3 } }))),
+      'readings[1].id',
+    ],
+  ])('%s are refused with the place', (_name, change, words) =>
+    expect(wrong(change).join('; ')).toContain(words));
+  it('of every job in the demo are whole', () => {
+    for (const build of demoJobs) expect(checkBuild(wire(build))).toMatchObject({ ok: true });
+  });
+  it('of the kit are told apart without regard to case', () => {
+    const shop = JSON.parse(JSON.stringify(demoShop));
+    shop.saws.push({ ...shop.saws[0], id: shop.saws[0].id.toUpperCase() });
+    expect(checkWith(shopSnapshot(), shop).ok).toBe(true);
+    expect(checkWith(kitBody, { version: 1, shop })).toMatchObject({
+      ok: false,
+      problems: [{ path: 'shop.saws[' + (shop.saws.length - 1) + '].id' }],
+    });
+  });
+});
+
+describe('ranges a shop can mean', () => {
+  it.each<[string, (build: any) => void, string]>([
+    [
+      'a strip of a millionth',
+      (b) => (b.assemblies[0].slots[0].width.mm = 1e-6),
+      'width must be between 0.05',
+    ],
+    ['a thickness of 100 m', (b) => (b.assemblies[0].slots[0].thickness.mm = 100_000), '2,000 mm'],
+    [
+      'a largest clamp spacing of 0.0001 mm',
+      (b) => (b.shop.gluing = { ...b.shop.gluing, mostSpacing: { mm: 1e-4 } }),
+      'at least 10 mm',
+    ],
+    ['a million slices', (b) => (b.steps.find((s: any) => s.kind === 'slice').count = 1e6), 'count'],
+    [
+      'a rest of a century',
+      (b) => b.steps.push({ id: 'z', output: 'z', inputs: [], kind: 'rest', hours: 1e6 }),
+      'hours',
+    ],
+    [
+      'settings that never end',
+      (b) =>
+        b.steps.push({
+          id: 'z',
+          output: 'z',
+          inputs: [],
+          kind: 'surface',
+          settings: { a: { a: { a: { a: { a: { a: 1 } } } } } },
+        }),
+      'nested at most 5',
+    ],
+    [
+      'settings of 501 values',
+      (b) =>
+        b.steps.push({
+          id: 'z',
+          output: 'z',
+          inputs: [],
+          kind: 'surface',
+          settings: { a: many(500, (i) => i) },
+        }),
+      '500 values',
+    ],
+  ])('%s is refused', (_name, change, words) => {
+    const build: any = { ...job(), shop: JSON.parse(JSON.stringify(demoShop)) };
+    change(build);
+    const checked = checkBuild(build);
+    expect(checked.ok ? '' : checked.problems.map((p) => p.reason).join('; ')).toContain(words);
+  });
+  it('a version past what the database counts is refused', () =>
+    expect(checkWith(saveJobBody, { version: 2 ** 31, build: job() })).toMatchObject({
+      ok: false,
+      problems: [{ path: 'version' }],
+    }));
+});
