@@ -10,17 +10,36 @@ export interface JobSummary {
   changed: string;
 }
 
-/** A job with its newest build. */
+/** A job with its newest build. Where that is damaged in the database, with the newest that is not. */
 export interface JobReply extends JobSummary {
   build: BuildDocument;
+  damaged?: { version: number; instead: number };
 }
 
-/** One kept version of a job. `set` means it lost a conflict and was put aside, not lost. */
+/** The newest builds of the shop's jobs, and the jobs whose newest build is damaged. */
+export interface BuildsReply {
+  jobs: JobReply[];
+  damaged: { id: string; name: string; version: number }[];
+}
+
+/** Whether the server and its tables are well, and whether anybody on this network is the shop. */
+export interface HealthReply {
+  ok: boolean;
+  /** The server listens on more than this machine, and nobody signs in. */
+  open: boolean;
+}
+
+/**
+ * One kept version of a job. `aside` means it lost a conflict and was put aside, not lost; `marked` that it stays
+ * however old it grows.
+ */
 export interface RevisionSummary {
   id: string;
   version: number;
   made: string;
   aside: boolean;
+  marked: boolean;
+  damaged?: boolean;
   name: string;
 }
 
@@ -31,6 +50,9 @@ export interface Problem {
   status: number;
   detail: string;
   errors?: FieldProblem[];
-  current?: JobReply;
+  /** What stands instead: the job, the kit or the board, as a read of it gives it. */
+  current?: unknown;
+  /** The write that made what stands, where its caller named it. */
+  write?: string;
   aside?: string;
 }

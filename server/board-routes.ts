@@ -7,8 +7,9 @@ import {
   saveBoardBody,
   type NewBoard,
 } from '../contract/board';
-import { addBoards, cutBoards, listBoards, removeBoards, reserveBoards, saveBoard } from './boards';
+import { bringBoards, cutBoards, listBoards, removeBoards, reserveBoards, saveBoard } from './boards';
 import type { Connection } from './database';
+import { writeOf } from './receipts';
 
 /** The rack under /api/boards, and what a job does with its boards. */
 export function routeBoards(
@@ -22,13 +23,14 @@ export function routeBoards(
   );
   app.post('/api/boards', async (request, response) => {
     const { boards } = read(newBoardsBody, request.body);
-    const source = await connection.get();
-    const ids = await source.transaction((manager) => addBoards(manager, boards as NewBoard[]));
+    const ids = await bringBoards(await connection.get(), boards as NewBoard[], writeOf(request));
     response.status(201).json({ ids });
   });
   app.put('/api/boards/:id', async (request, response) => {
     const { version, board } = read(saveBoardBody, request.body);
-    response.json(await saveBoard(await connection.get(), request.params.id, version, board as NewBoard));
+    const { id } = request.params;
+    const write = writeOf(request);
+    response.json(await saveBoard(await connection.get(), { id, version, board: board as NewBoard, write }));
   });
   app.post('/api/boards/remove', async (request, response) => {
     const { ids, force } = read(removeBoardsBody, request.body);
@@ -41,6 +43,6 @@ export function routeBoards(
   app.post(
     '/api/jobs/:id/cut',
     async (request, response) =>
-      void response.json(await cutBoards(await connection.get(), request.params.id)),
+      void response.json(await cutBoards(await connection.get(), request.params.id, writeOf(request))),
   );
 }

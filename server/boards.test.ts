@@ -1,34 +1,16 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { NewBoard, RackBoard } from '../contract/board';
 import { applyEdit } from '../core/build';
 import { answerEdit, problemFor, settingsOf, solveNow } from '../core/stock';
-// @ts-expect-error plain JavaScript without declarations
-import { startDatabase } from '../scripts/database.mjs';
-import { createApp } from './app';
-import { connect, type Connection } from './database';
-import { seedDemo } from './seed';
+import { openServer, type TestServer } from './house.fixture';
 
-const port = 4900 + (process.pid % 90);
-const dataDir = mkdtempSync(join(tmpdir(), 'junta rack '));
-let database: any;
-let connection: Connection;
-let app: ReturnType<typeof createApp>;
+let house: TestServer;
 beforeAll(async () => {
-  database = await startDatabase({ dataDir, port, fast: true });
-  connection = connect(database.settings, seedDemo);
-  app = createApp(connection);
+  house = await openServer();
 });
-afterAll(async () => {
-  await connection?.close();
-  await database?.stop();
-  rmSync(dataDir, { recursive: true, force: true });
-});
+afterAll(() => house?.close());
 
-const api = () => request(app);
+const api = () => house.api();
 const rack = async () => (await api().get('/api/boards')).body as RackBoard[];
 const board = (label: string, change: Partial<NewBoard> = {}): NewBoard => ({
   label,
@@ -83,7 +65,10 @@ describe('the rack', () => {
       moisturePct: 9,
     });
     const late = await save({ version, board: board('t1') });
-    expect([late.status, late.body.detail]).toEqual([409, expect.stringContaining('another tab')]);
+    expect([late.status, late.body.detail]).toEqual([
+      409,
+      expect.stringContaining('is at version 2; your change was made from version 1'),
+    ]);
     expect((await named('t1')).moisturePct).toBe(9);
   });
   it('2,000 boards come in one request and are listed in their order', async () => {

@@ -1,21 +1,42 @@
 import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import { In, IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import type { BoardEvent, NewBoard, RackBoard } from '../contract/board';
 import type { BoardStock, BuildDocument } from '../core/build';
-import { offcutBoards } from '../core/stock';
+import { freeNumber, offcutBoards } from '../core/stock';
 import { BoardEntity, JobEntity, type BoardRow } from './entities';
 import { readJob } from './jobs';
-import { currentShop } from './kit';
+import { transact } from './database';
+import { isUuid, shopId } from './kit';
 import { problem } from './problems';
+import { giveReceipt, receiptOf, writerOf } from './receipts';
 
 const event = (what: string): BoardEvent => ({ when: new Date().toISOString(), what });
 
+/** Puts boards on the rack as one write; the same write repeated gives the ids it gave. */
+export const bringBoards = (
+  source: DataSource,
+  boards: readonly NewBoard[],
+  write?: string,
+): Promise<string[]> =>
+  transact(source, async (manager) => {
+    const before = await receiptOf(manager, write);
+    if (before) return before.answer as string[];
+    const shop = await shopId(manager);
+    const answer = await addBoards(manager, boards);
+    await giveReceipt(manager, write, { shopId: shop, subject: shop, version: 0, answer });
+    return answer;
+  });
+
 /** The rack: every board on it, in the order in which they came. */
 export async function listBoards(manager: EntityManager): Promise<RackBoard[]> {
-  const { id: shopId } = await currentShop(manager);
+  const shop = await shopId(manager);
   const [rows, jobs] = await Promise.all([
-    manager.find(BoardEntity, { where: { shopId, live: 1 }, order: { createdAt: 'ASC', number: 'ASC' } }),
-    manager.find(JobEntity, { where: { shopId }, select: { id: true, name: true } }),
+    manager.find(BoardEntity, {
+      where: { shopId: shop, live: 1 },
+      order: { createdAt: 'ASC', number: 'ASC' },
+    }),
+    manager.find(JobEntity, { where: { shopId: shop }, select: { id: true, name: true } }),
   ]);
   const names = new Map(jobs.map(({ id, name }) => [id, name]));
   return rows.map((row) => rackBoard(row, names));
@@ -38,12 +59,6 @@ const columns = (board: NewBoard) => ({
   details: board,
 });
 
-/** The next number free on the rack that begins like a given one: `7` gives `7a`. */
-function freeNumber(label: string, taken: ReadonlySet<string>): string {
-  for (const letter of 'abcdefghijklmnopqrstuvwxyz') if (!taken.has(label + letter)) return label + letter;
-  for (let n = 2; ; n++) if (!taken.has(`${label}-${n}`)) return `${label}-${n}`;
-}
-
 async function numbersOnRack(manager: EntityManager, shopId: string): Promise<Set<string>> {
   const rows = await manager.find(BoardEntity, { where: { shopId, live: 1 }, select: { number: true } });
   return new Set(rows.map(({ number }) => number));
@@ -57,8 +72,8 @@ export async function addBoards(
   boards: readonly NewBoard[],
   what = 'came onto the rack',
 ): Promise<string[]> {
-  const { id: shopId } = await currentShop(manager);
-  const taken = await numbersOnRack(manager, shopId);
+  const shop = await shopId(manager);
+  const taken = await numbersOnRack(manager, shop);
   for (const { label } of boards) {
     if (taken.has(label))
       throw problem(
@@ -71,7 +86,7 @@ export async function addBoards(
   const start = Date.now();
   const rows = boards.map((board, i) => ({
     id: randomUUID(),
-    shopId,
+    shopId: shop,
     live: 1,
     version: 1,
     jobId: null,
@@ -96,46 +111,66 @@ export async function addBoards(
 }
 
 async function findBoards(manager: EntityManager, ids: readonly string[]): Promise<BoardRow[]> {
-  const { id: shopId } = await currentShop(manager);
-  const uuids = ids.filter((id) => /^[0-9a-f-]{36}$/i.test(id));
-  return uuids.length ? manager.find(BoardEntity, { where: { shopId, live: 1, id: In(uuids) } }) : [];
+  const shop = await shopId(manager);
+  const uuids = ids.filter(isUuid);
+  return uuids.length
+    ? manager.find(BoardEntity, { where: { shopId: shop, live: 1, id: In(uuids) }, order: { id: 'ASC' } })
+    : [];
 }
 
-/** Changes a board made from `version`; answers 409 when it was changed elsewhere meanwhile. */
-export const saveBoard = (
+const shownBoard = async (manager: EntityManager, id: string): Promise<RackBoard | undefined> =>
+  (await listBoards(manager)).find((board) => board.id === id);
+
+/**
+ * Changes a board made from `version`; gives the board with the version that made. A write that was carried out before
+ * is answered with the version it made, and so is one that says what stands already; otherwise 409 with the board.
+ */
+export async function saveBoard(
   source: DataSource,
-  id: string,
-  version: number,
-  board: NewBoard,
-): Promise<RackBoard> =>
-  source.transaction(async (manager) => {
-    const [row] = await findBoards(manager, [id]);
-    if (!row) throw problem(404, 'No such board', 'This board is not on the rack any more.');
-    try {
-      const changed = await manager.update(BoardEntity, { id, version }, {
+  change: { id: string; version: number; board: NewBoard; write?: string },
+): Promise<RackBoard> {
+  const { id, version, board, write } = change;
+  try {
+    const stored = await transact(source, (manager) => storeBoard(manager, change));
+    if (!('current' in stored)) return stored;
+    throw problem(
+      409,
+      'Changed elsewhere',
+      `Board ${stored.current.label} is at version ${stored.current.version}; your change was made from version ${version}. It is kept in this browser until you choose.`,
+      stored,
+    );
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+    if ((await receiptOf(source.manager, write))?.subject === id) return saveBoard(source, change);
+    const free = freeNumber(board.label, await numbersOnRack(source.manager, await shopId(source.manager)));
+    throw problem(409, 'Number taken', `Number ${board.label} is on another board already. ${free} is free.`);
+  }
+}
+
+async function storeBoard(
+  manager: EntityManager,
+  { id, version, board, write }: { id: string; version: number; board: NewBoard; write?: string },
+): Promise<RackBoard | { current: RackBoard; write?: string }> {
+  const [row] = await findBoards(manager, [id]);
+  if (!row) throw problem(404, 'No such board', 'This board is not on the rack any more.');
+  const before = await receiptOf(manager, write);
+  const changed = before
+    ? { affected: 0 }
+    : await manager.update(BoardEntity, { id, version, live: 1 }, {
         ...columns(board),
         version: version + 1,
       } as never);
-      if (changed.affected !== 1)
-        throw problem(
-          409,
-          'Changed elsewhere',
-          `Board ${row.number} was changed in another tab or on another device. It is shown as it is now.`,
-        );
-    } catch (error) {
-      if (isDuplicate(error)) {
-        const free = freeNumber(board.label, await numbersOnRack(source.manager, row.shopId));
-        throw problem(
-          409,
-          'Number taken',
-          `Number ${board.label} is on another board already. ${free} is free.`,
-        );
-      }
-      throw error;
-    }
-    const all = await listBoards(manager);
-    return all.find((other) => other.id === id) as RackBoard;
-  });
+  if (changed.affected === 1)
+    await giveReceipt(manager, write, { shopId: row.shopId, subject: id, version: version + 1 });
+  const now = await shownBoard(manager, id);
+  if (!now) throw problem(404, 'No such board', 'This board is not on the rack any more.');
+  if (changed.affected === 1) return now;
+  if (before?.subject === id) return { ...now, version: before.version };
+  const { id: _i, version: _v, history: _h, reserved: _r, ...content } = now;
+  if (isDeepStrictEqual(content, board)) return now;
+  const maker = await writerOf(manager, id, now.version);
+  return { current: now, ...(maker ? { write: maker } : {}) };
+}
 
 /** Takes boards off the rack. One that a job has reserved is refused with the job's name unless forced. */
 export const removeBoards = (
@@ -143,7 +178,7 @@ export const removeBoards = (
   ids: readonly string[],
   force: boolean,
 ): Promise<{ removed: number }> =>
-  source.transaction(async (manager) => {
+  transact(source, async (manager) => {
     const rows = await findBoards(manager, ids);
     const held = rows.filter(({ jobId }) => jobId);
     if (held.length > 0 && !force) {
@@ -158,53 +193,69 @@ export const removeBoards = (
     return { removed: rows.length };
   });
 
-/** Reserves boards for a job instead of those it had. A board that another job has or that is gone is refused. */
+/**
+ * Reserves boards for a job instead of those it had, all or none. A board that another job has or that is gone is
+ * refused: of two jobs that ask at once, the database lets one have it.
+ */
 export const reserveBoards = (
   source: DataSource,
   jobId: string,
   ids: readonly string[],
 ): Promise<RackBoard[]> =>
-  source.transaction(async (manager) => {
+  transact(source, async (manager) => {
     const job = await readJob(manager, jobId);
-    const rows = await findBoards(manager, ids);
-    const other = rows.find((row) => row.jobId !== null && row.jobId !== jobId);
-    if (other)
-      throw problem(
-        409,
-        'Reserved',
-        `Board ${other.number} was reserved for another job meanwhile. Solve again.`,
-      );
-    if (rows.length < new Set(ids).size)
+    const wanted = [...new Set(ids.map((id) => id.toLowerCase()))];
+    // In the order of their ids, so that two jobs do not wait for each other.
+    const rows = await findBoards(manager, wanted);
+    if (rows.length < wanted.length)
       throw problem(
         409,
         'Gone',
-        `${new Set(ids).size - rows.length} of these boards are not on the rack any more. Solve again.`,
+        `${wanted.length - rows.length} of these boards are not on the rack any more. Solve again.`,
       );
-    await manager.update(
-      BoardEntity,
-      { jobId, ...(ids.length ? { id: Not(In([...ids])) } : {}) },
-      { jobId: null },
-    );
-    for (const row of rows.filter((r) => r.jobId === null))
-      await manager.update(BoardEntity, { id: row.id, jobId: IsNull() }, {
-        jobId,
+    for (const row of rows) {
+      if (row.jobId === job.id) continue;
+      const taken = await manager.update(BoardEntity, { id: row.id, live: 1, jobId: IsNull() }, {
+        jobId: job.id,
         history: [...row.history, event(`reserved for “${job.name}”`)],
       } as never);
+      if (taken.affected !== 1)
+        throw problem(
+          409,
+          'Reserved',
+          `Board ${row.number} was reserved for another job or left the rack meanwhile. Solve again.`,
+        );
+    }
+    await manager.update(
+      BoardEntity,
+      { jobId: job.id, ...(wanted.length ? { id: Not(In(wanted)) } : {}) },
+      { jobId: null },
+    );
     return listBoards(manager);
   });
 
+/** What cutting a job's boards came to. */
+interface Cut {
+  used: number;
+  offcuts: string[];
+}
+
 /**
  * The boards of a job are cut: they leave the rack, and their offcuts worth keeping come onto it as boards of their
- * own, with where they come from. Boards of the job that are not on the rack any more are passed over.
+ * own, with where they come from. Boards of the job that are not on the rack any more are passed over. The same write
+ * repeated gives what it came to the first time.
  */
-export const cutBoards = (source: DataSource, jobId: string): Promise<{ used: number; offcuts: string[] }> =>
-  source.transaction(async (manager) => {
+export const cutBoards = (source: DataSource, jobId: string, write?: string): Promise<Cut> =>
+  transact(source, async (manager) => {
+    const before = await receiptOf(manager, write);
+    if (before) return before.answer as Cut;
     const job = await readJob(manager, jobId);
     const rows = await findBoards(
       manager,
       job.build.boards.map(({ id }) => id),
     );
-    const taken = await numbersOnRack(manager, (await currentShop(manager)).id);
+    const shop = await shopId(manager);
+    const taken = await numbersOnRack(manager, shop);
     const offcuts: NewBoard[] = [];
     for (const row of rows) {
       taken.delete(row.number);
@@ -214,15 +265,24 @@ export const cutBoards = (source: DataSource, jobId: string): Promise<{ used: nu
         offcuts.push({ ...offcut, label });
       }
     }
-    for (const row of rows)
-      await manager.update(BoardEntity, { id: row.id }, {
+    for (const row of rows) {
+      const cut = await manager.update(BoardEntity, { id: row.id, live: 1, version: row.version }, {
         live: null,
         jobId: null,
         version: row.version + 1,
         history: [...row.history, event(`cut up for “${job.name}”`)],
       } as never);
+      if (cut.affected !== 1)
+        throw problem(
+          409,
+          'Changed elsewhere',
+          `Board ${row.number} was changed or cut up meanwhile. Try again.`,
+        );
+    }
     if (offcuts.length > 0) await addBoards(manager, offcuts, `left over from “${job.name}”`);
-    return { used: rows.length, offcuts: offcuts.map(({ label }) => label) };
+    const answer: Cut = { used: rows.length, offcuts: offcuts.map(({ label }) => label) };
+    await giveReceipt(manager, write, { shopId: shop, subject: job.id, version: job.version, answer });
+    return answer;
   });
 
 const offcutsOf = (row: BoardRow, build: BuildDocument): NewBoard[] =>

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
-import { DataSource } from 'typeorm';
+import { DataSource, type EntityManager } from 'typeorm';
 import { ENTITIES } from './entities';
 import { MIGRATIONS } from './migrations';
+import { problem } from './problems';
 
 /** Where the database answers. */
 export interface DatabaseSettings {
@@ -12,8 +13,14 @@ export interface DatabaseSettings {
   database: string;
 }
 
-/** A data source with Junta's tables, not yet connected. Several servers may stand before one database. */
-export const dataSourceFor = ({ host, port, user, password, database }: DatabaseSettings): DataSource =>
+/**
+ * A data source with Junta's tables, not yet connected. Several servers may stand before one database. `migrations`
+ * is for tests of an upgrade: the migrations of an earlier release.
+ */
+export const dataSourceFor = (
+  { host, port, user, password, database }: DatabaseSettings,
+  migrations: typeof MIGRATIONS = MIGRATIONS,
+): DataSource =>
   new DataSource({
     type: 'mariadb',
     host,
@@ -26,20 +33,76 @@ export const dataSourceFor = ({ host, port, user, password, database }: Database
     connectTimeout: 4000,
     poolSize: 8,
     entities: ENTITIES,
-    migrations: MIGRATIONS,
+    migrations,
     synchronize: false,
     logging: false,
     extra: { enableKeepAlive: true },
   });
 
-const LOST =
-  /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|PROTOCOL_CONNECTION_LOST|ER_SERVER_SHUTDOWN|closed state|Connection lost|not initialized|CannotExecuteNotConnected|CannotConnectAlreadyConnected|read ECONN/i;
+const codeOf = (error: unknown): string => (error as { code?: string }).code ?? '';
 
-/** Whether an error says that the database is away, and not that the question was wrong. */
-export const isDatabaseAway = (error: unknown): boolean => {
-  const e = error as { code?: string; message?: string; name?: string };
-  return LOST.test(`${e?.code ?? ''} ${e?.name ?? ''} ${e?.message ?? ''}`);
-};
+const DEADLOCKS = ['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD'];
+const MOST_TRIES = 8;
+
+/**
+ * Carries out work as one transaction that sees what others committed meanwhile. Where it and another one stand in
+ * each other's way, the one that the database sends home is carried out again, up to eight times.
+ */
+export async function transact<T>(
+  source: DataSource,
+  work: (manager: EntityManager) => Promise<T>,
+): Promise<T> {
+  for (let tries = 1; ; tries++)
+    try {
+      return await source.transaction('READ COMMITTED', work);
+    } catch (error) {
+      if (tries === MOST_TRIES || !DEADLOCKS.includes(codeOf(error))) throw error;
+      await new Promise((done) => setTimeout(done, 5 * tries * (1 + Math.random())));
+    }
+}
+
+const MIGRATION_LOCK_S = 60;
+
+/** Refuses a database that a newer Junta has changed: what its tables mean now is not known here. */
+async function refuseNewer(source: DataSource): Promise<void> {
+  const [{ there }] = await source.query(
+    "SELECT COUNT(*) AS there FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'migrations'",
+  );
+  if (Number(there) === 0) return;
+  const known = new Set(MIGRATIONS.map(({ name }) => name));
+  const made: { name: string }[] = await source.query('SELECT name FROM migrations ORDER BY id');
+  const unknown = made.filter(({ name }) => !known.has(name));
+  if (unknown.length > 0)
+    throw problem(
+      503,
+      'Made by a newer Junta',
+      `This database was changed by a newer Junta: ${unknown.length} of its ${made.length} migrations, ${unknown[0].name} the first, are not known to this one, which knows ${MIGRATIONS.length}, up to ${MIGRATIONS[MIGRATIONS.length - 1].name}. Nothing was changed. Start the newer Junta.`,
+    );
+}
+
+/** Brings the tables up to date and prepares them, one server at a time. */
+async function prepareTables(
+  source: DataSource,
+  prepare: (source: DataSource) => Promise<void>,
+): Promise<void> {
+  // The lock belongs to one connection of the pool: the same must take it and give it back.
+  const runner = source.createQueryRunner();
+  try {
+    const [{ got }] = await runner.query(`SELECT GET_LOCK('junta-migrate', ${MIGRATION_LOCK_S}) AS got`);
+    if (Number(got) !== 1)
+      throw problem(
+        503,
+        'Another server is at it',
+        `Another server has been changing the tables for more than ${MIGRATION_LOCK_S} s. This one waits for it.`,
+      );
+    await refuseNewer(source);
+    await source.runMigrations({ transaction: 'none' });
+    await prepare(source);
+    await runner.query("SELECT RELEASE_LOCK('junta-migrate')");
+  } finally {
+    await runner.release();
+  }
+}
 
 /** The connection of one server: made when first needed, made again after the database was away. */
 export interface Connection {
@@ -57,14 +120,10 @@ export function connect(
     const source = dataSourceFor(settings);
     await source.initialize();
     try {
-      await source.query("SELECT GET_LOCK('junta-migrate', 30)");
-      await source.runMigrations({ transaction: 'none' });
-      await prepare(source);
+      await prepareTables(source, prepare);
     } catch (error) {
       await source.destroy();
       throw error;
-    } finally {
-      if (source.isInitialized) await source.query("SELECT RELEASE_LOCK('junta-migrate')");
     }
     return source;
   };

@@ -100,14 +100,18 @@ export const JobEntity = new EntitySchema<JobRow>({
   ],
 });
 
-/** One kept build of a job. Never changed, never deleted; `aside` means it lost a conflict. */
+/** One kept build of a job, thinned with age (thinning.ts); `aside` means it lost a conflict. */
 export interface RevisionRow {
   id: string;
   shopId: string;
   jobId: string;
   version: number;
   aside: boolean;
+  /** Marked by a maker: it stays, however old it grows. */
+  marked: boolean;
   build: BuildDocument;
+  /** SHA-256 of the stored text: tells a repeated write from a new one, and a damaged row from a whole one. */
+  digest: string | null;
   createdAt: Date;
 }
 export const RevisionEntity = new EntitySchema<RevisionRow>({
@@ -118,7 +122,9 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
     jobId: { name: 'job_id', type: 'uuid' },
     version: { type: 'int' },
     aside: { type: 'boolean', default: false },
+    marked: { type: 'boolean', default: false },
     build: { type: 'longtext', transformer: json },
+    digest: { type: 'varchar', length: 64, nullable: true },
     createdAt: { name: 'created_at', ...created },
   },
   indices: [{ name: 'ix_revision_job_version', columns: ['jobId', 'version'] }],
@@ -194,6 +200,43 @@ export const BoardEntity = new EntitySchema<BoardRow>({
   ],
 });
 
+/**
+ * That a write was carried out: its own id, what it changed and which version that made. A write repeated after a lost
+ * answer finds its receipt and changes nothing. `answer` holds what was answered where a version does not say it all.
+ */
+export interface ReceiptRow {
+  write: string;
+  shopId: string;
+  subject: string;
+  version: number;
+  answer: unknown;
+  createdAt: Date;
+}
+export const ReceiptEntity = new EntitySchema<ReceiptRow>({
+  name: 'receipt',
+  columns: {
+    write: { name: 'write_id', type: 'varchar', length: 64, primary: true },
+    shopId: { name: 'shop_id', type: 'uuid' },
+    subject: { type: 'uuid' },
+    version: { type: 'int' },
+    answer: { type: 'longtext', transformer: json, nullable: true },
+    createdAt: { name: 'created_at', ...created },
+  },
+  indices: [
+    { name: 'ix_receipt_subject', columns: ['subject', 'version'] },
+    { name: 'ix_receipt_created', columns: ['createdAt'] },
+  ],
+  foreignKeys: [
+    {
+      name: 'fk_receipt_shop',
+      target: 'shop',
+      columnNames: ['shopId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+  ],
+});
+
 export const ENTITIES = [
   ShopEntity,
   SawEntity,
@@ -204,4 +247,5 @@ export const ENTITIES = [
   JobEntity,
   RevisionEntity,
   BoardEntity,
+  ReceiptEntity,
 ];

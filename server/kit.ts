@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { KitReply } from '../contract/shop';
 import type { AllowanceName, Allowances, ShopSnapshot } from '../core/kit';
@@ -12,12 +13,25 @@ import {
   ShopEntity,
   type ShopRow,
 } from './entities';
+import { transact } from './database';
 import { problem } from './problems';
+import { giveReceipt, receiptOf, writerOf } from './receipts';
+
+/** Whether text is an id as the database makes them. */
+export const isUuid = (id: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(id);
+
+/** The id of the shop of this installation. */
+export async function shopId(manager: EntityManager): Promise<string> {
+  const [shop]: { id: string }[] = await manager.query('SELECT id FROM shop ORDER BY created_at LIMIT 1');
+  if (!shop) throw noShop();
+  return shop.id;
+}
+const noShop = () => problem(503, 'No shop yet', 'The shop is still being set up. Try again in a moment.');
 
 /** The shop of this installation; there is one until sign-in comes. */
 export async function currentShop(manager: EntityManager): Promise<ShopRow> {
   const [shop] = await manager.find(ShopEntity, { order: { createdAt: 'ASC' }, take: 1 });
-  if (!shop) throw problem(503, 'No shop yet', 'The shop is still being set up. Try again in a moment.');
+  if (!shop) throw noShop();
   return shop;
 }
 
@@ -107,31 +121,43 @@ export async function createShop(manager: EntityManager, shop: ShopSnapshot): Pr
   return id;
 }
 
-/** Changes the kit, if nobody else did since it was read; answers 409 with the kit that stands otherwise. */
-export async function writeKit(source: DataSource, version: number, shop: ShopSnapshot): Promise<KitReply> {
-  for (const [what, items] of [
-    ['saws', shop.saws],
-    ['machines', shop.machines],
-    ['clamps', shop.clamps ?? []],
-    ['bottles of glue', shop.adhesives ?? []],
-  ] as const)
-    if (new Set(items.map(({ id }) => id)).size < items.length)
-      throw problem(422, 'The kit is not right', `Two ${what} have the same id.`);
-  return source.transaction(async (manager) => {
+/**
+ * Changes the kit, if nobody else did since it was read. A write that was carried out before is answered with the
+ * version it made, and so is one that says what stands already; otherwise 409 with the kit that stands.
+ */
+export async function writeKit(
+  source: DataSource,
+  version: number,
+  shop: ShopSnapshot,
+  write?: string,
+): Promise<KitReply> {
+  const stored = await transact(source, async (manager) => {
     const { id } = await currentShop(manager);
-    const changed = await manager.update(
-      ShopEntity,
-      { id, version },
-      { name: shop.name, version: version + 1, settings: settingsOf(shop) },
-    );
-    if (changed.affected !== 1)
-      throw problem(
-        409,
-        'The kit was changed elsewhere',
-        'Another tab or device changed the kit after you opened it. Yours was not stored.',
-      );
-    await writeKitRows(manager, id, shop);
-    const { shopId: _, ...reply } = await readKit(manager);
-    return reply;
+    const before = await receiptOf(manager, write);
+    const changed = before
+      ? { affected: 0 }
+      : await manager.update(
+          ShopEntity,
+          { id, version },
+          { name: shop.name, version: version + 1, settings: settingsOf(shop) },
+        );
+    if (changed.affected === 1) {
+      await writeKitRows(manager, id, shop);
+      await giveReceipt(manager, write, { shopId: id, subject: id, version: version + 1 });
+    }
+    const { shopId: _, ...now } = await readKit(manager);
+    if (changed.affected === 1) return now;
+    if (before?.subject === id) return { ...now, version: before.version };
+    if (isDeepStrictEqual(JSON.parse(JSON.stringify(now.shop)), shop)) return now;
+    const maker = await writerOf(manager, id, now.version);
+    return { current: now, ...(maker ? { write: maker } : {}) };
   });
+  if ('current' in stored)
+    throw problem(
+      409,
+      'The kit was changed elsewhere',
+      `The kit is at version ${stored.current.version}; your change was made from version ${version}. It is kept in this browser until you choose.`,
+      stored,
+    );
+  return stored;
 }

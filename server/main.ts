@@ -1,10 +1,14 @@
+import { readFileSync, statfsSync } from 'node:fs';
+import { createServer as createPlain } from 'node:http';
+import { createServer as createSecure } from 'node:https';
 import { createApp } from './app';
 import { connect } from './database';
+import { ownHosts } from './hosts';
 import { seedDemo } from './seed';
 
 /*
  * The server process. Settings come from the environment; loopback only unless JUNTA_HOST says otherwise. Stays up
- * when the database is away, and answers 503 until it is back.
+ * when the database is away, and answers 503 until it is back. Tells its parent, if it has one, when it listens.
  */
 const env = process.env;
 const port = Number(env.JUNTA_PORT ?? 4180);
@@ -19,18 +23,41 @@ const connection = connect(
   },
   seedDemo,
 );
-const app = createApp(connection, env.JUNTA_WEB);
-const server = app.listen(port, host, (error) => {
-  if (error) {
-    console.error(`Junta cannot listen on ${host}:${port}: ${error.message}`);
-    process.exit(1);
+/** Room on the disk of the data, MB. */
+function roomLeft(): number | undefined {
+  try {
+    const { bavail, bsize } = statfsSync(env.JUNTA_DATA ?? '.data');
+    return (bavail * bsize) / 1024 / 1024;
+  } catch {
+    return undefined;
   }
-  console.log(`Junta listens on http://${host}:${port}`);
+}
+const loopback = ['localhost', '127.0.0.1', '::1'].includes(host) || host.startsWith('127.');
+const app = createApp(connection, {
+  ...(env.JUNTA_WEB ? { webRoot: env.JUNTA_WEB } : {}),
+  hosts: ownHosts(host, env.JUNTA_HOSTS),
+  open: !loopback,
+  roomLeft,
+  mostPerMinute: Number(env.JUNTA_RATE ?? 6000),
+});
+const { JUNTA_CERT: cert, JUNTA_KEY: key } = env;
+const server =
+  cert && key ? createSecure({ cert: readFileSync(cert), key: readFileSync(key) }, app) : createPlain(app);
+server.on('error', (error) => {
+  console.error(`Junta cannot listen on ${host}:${port}: ${error.message}`);
+  process.exit(1);
+});
+server.listen(port, host, () => {
+  console.log(`Junta listens on ${cert && key ? 'https' : 'http'}://${host}:${port}`);
+  process.send?.('listening');
 });
 connection.get().catch((error: Error) => console.error(`The database does not answer yet: ${error.message}`));
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const)
   process.on(signal, () => {
     server.close(() => void connection.close().finally(() => process.exit(0)));
+    server.closeIdleConnections();
     setTimeout(() => process.exit(0), 3000).unref();
   });
+// A starter that was killed leaves no server behind.
+process.on('disconnect', () => process.kill(process.pid, 'SIGTERM'));

@@ -1,24 +1,29 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-const kitTable = (name: string) => `CREATE TABLE \`${name}\` (
+/*
+ * Migrations only go forward, and every statement may be carried out again: a migration that was killed in its middle
+ * is repeated from its beginning at the next start. MariaDB keeps each single definition whole through a kill.
+ */
+
+const kitTable = (name: string) => `CREATE TABLE IF NOT EXISTS \`${name}\` (
   \`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`code\` varchar(80) NOT NULL, \`position\` int NOT NULL, \`details\` longtext NOT NULL,
   UNIQUE INDEX \`uq_${name}_code\` (\`shop_id\`, \`code\`), PRIMARY KEY (\`id\`),
   CONSTRAINT \`fk_${name}_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`;
 
-/** The first tables. Migrations only go forward: a mistake is mended by the next one. */
+/** The first tables. A mistake is mended by the next migration. */
 export class FirstTables1790000000000 implements MigrationInterface {
   name = 'FirstTables1790000000000';
 
   async up(runner: QueryRunner): Promise<void> {
     const time = 'datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)';
-    await runner.query(`CREATE TABLE \`shop\` (\`id\` uuid NOT NULL, \`name\` varchar(80) NOT NULL, \`version\` int NOT NULL,
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`shop\` (\`id\` uuid NOT NULL, \`name\` varchar(80) NOT NULL, \`version\` int NOT NULL,
       \`settings\` longtext NOT NULL, \`created_at\` ${time}, PRIMARY KEY (\`id\`)) ENGINE=InnoDB`);
     for (const name of ['saw', 'machine', 'allowance']) await runner.query(kitTable(name));
-    await runner.query(`CREATE TABLE \`job\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`name\` varchar(120) NOT NULL,
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`job\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`name\` varchar(120) NOT NULL,
       \`purpose\` varchar(400) NOT NULL, \`version\` int NOT NULL, \`created_at\` ${time}, \`changed_at\` ${time},
       INDEX \`ix_job_shop_changed\` (\`shop_id\`, \`changed_at\`), PRIMARY KEY (\`id\`),
       CONSTRAINT \`fk_job_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
-    await runner.query(`CREATE TABLE \`job_revision\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`job_id\` uuid NOT NULL,
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`job_revision\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`job_id\` uuid NOT NULL,
       \`version\` int NOT NULL, \`aside\` tinyint NOT NULL DEFAULT 0, \`build\` longtext NOT NULL, \`created_at\` ${time},
       INDEX \`ix_revision_job_version\` (\`job_id\`, \`version\`), PRIMARY KEY (\`id\`),
       CONSTRAINT \`fk_job_revision_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
@@ -35,7 +40,7 @@ export class Rack1790100000000 implements MigrationInterface {
   name = 'Rack1790100000000';
 
   async up(runner: QueryRunner): Promise<void> {
-    await runner.query(`CREATE TABLE \`board\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL,
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`board\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL,
       \`number\` varchar(40) COLLATE "utf8mb4_bin" NOT NULL, \`live\` tinyint NULL, \`species\` varchar(80) NOT NULL,
       \`length_mm\` double NOT NULL, \`width_mm\` double NOT NULL, \`thickness_mm\` double NOT NULL, \`version\` int NOT NULL,
       \`job_id\` uuid NULL, \`details\` longtext NOT NULL, \`history\` longtext NOT NULL,
@@ -63,4 +68,33 @@ export class Gluing1790200000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstTables1790000000000, Rack1790100000000, Gluing1790200000000];
+/** Receipts of writes; digests and marks of kept builds. */
+export class Receipts1790300000000 implements MigrationInterface {
+  name = 'Receipts1790300000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`receipt\` (\`write_id\` varchar(64) NOT NULL, \`shop_id\` uuid NOT NULL,
+      \`subject\` uuid NOT NULL, \`version\` int NOT NULL, \`answer\` longtext NULL,
+      \`created_at\` datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+      INDEX \`ix_receipt_subject\` (\`subject\`, \`version\`), INDEX \`ix_receipt_created\` (\`created_at\`), PRIMARY KEY (\`write_id\`),
+      CONSTRAINT \`fk_receipt_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+    await runner.query(
+      'ALTER TABLE `job_revision` ADD COLUMN IF NOT EXISTS `marked` tinyint NOT NULL DEFAULT 0 AFTER `aside`',
+    );
+    await runner.query(
+      'ALTER TABLE `job_revision` ADD COLUMN IF NOT EXISTS `digest` varchar(64) NULL AFTER `build`',
+    );
+    await runner.query('UPDATE `job_revision` SET `digest` = SHA2(`build`, 256) WHERE `digest` IS NULL');
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
+export const MIGRATIONS = [
+  FirstTables1790000000000,
+  Rack1790100000000,
+  Gluing1790200000000,
+  Receipts1790300000000,
+];

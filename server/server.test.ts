@@ -1,33 +1,23 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo/jobs';
-// @ts-expect-error plain JavaScript without declarations
-import { startDatabase } from '../scripts/database.mjs';
 import { createApp } from './app';
-import { connect, dataSourceFor, isDatabaseAway, type Connection } from './database';
+import { connect, dataSourceFor } from './database';
+import { openServer, type TestServer } from './house.fixture';
+import { isDatabaseAway } from './problems';
 import { seedDemo } from './seed';
 
-const port = 4700 + (process.pid % 200);
-const dataDir = mkdtempSync(join(tmpdir(), 'junta test '));
-let database: any;
-let connection: Connection;
-let app: ReturnType<typeof createApp>;
+let house: TestServer;
+let app: TestServer['app'];
+let connection: TestServer['connection'];
 
 beforeAll(async () => {
-  database = await startDatabase({ dataDir, port });
-  connection = connect(database.settings, seedDemo);
-  app = createApp(connection);
+  house = await openServer({ fast: false });
+  ({ app, connection } = house);
 });
-afterAll(async () => {
-  await connection?.close();
-  await database?.stop();
-  rmSync(dataDir, { recursive: true, force: true });
-});
+afterAll(() => house?.close());
 
-const api = () => request(app);
+const api = () => house.api();
 const someJob = async () =>
   (await api().get('/api/jobs')).body.find((job: any) => job.name === 'Galley chopping block').id as string;
 const load = async (id: string) => (await api().get(`/api/jobs/${id}`)).body;
@@ -35,14 +25,14 @@ const load = async (id: string) => (await api().get(`/api/jobs/${id}`)).body;
 describe('the database', () => {
   it('after the migrations is exactly what the entities say', async () => {
     await connection.get();
-    const source = dataSourceFor(database.settings);
+    const source = dataSourceFor(house.settings);
     await source.initialize();
     const { upQueries } = await source.driver.createSchemaBuilder().log();
     expect(upQueries.map((query) => query.query)).toEqual([]);
     await source.destroy();
   });
   it('is migrated and filled once, however many servers start at it', async () => {
-    const others = [1, 2, 3].map(() => connect(database.settings, seedDemo));
+    const others = [1, 2, 3].map(() => connect(house.settings, seedDemo));
     await Promise.all(others.map((other) => other.get()));
     await Promise.all(others.map((other) => other.close()));
     expect((await api().get('/api/jobs')).body).toHaveLength(demoJobs.length);
@@ -69,7 +59,7 @@ describe('the gluing kit', () => {
     expect((await api().put('/api/kit').send({ version: read.version, shop })).status).toBe(200);
   });
   it('and the builds of all jobs are read for the calendar at once', async () => {
-    const builds = (await api().get('/api/builds')).body;
+    const { jobs: builds } = (await api().get('/api/builds')).body;
     expect(builds.length).toBeGreaterThanOrEqual(demoJobs.length);
     expect(builds[0].build.steps.length).toBeGreaterThan(3);
   });
@@ -169,13 +159,13 @@ describe('bad input is answered with the place and the reason', () => {
 
 describe('a database that goes away', () => {
   it('is answered with 503, and works again when it is back', async () => {
-    await database.kill();
+    await house.kill();
     const away = await api().get('/api/jobs');
     expect(away.status).toBe(503);
     expect(away.body.detail).toContain('kept in this browser');
-    const fresh = createApp(connect(database.settings, seedDemo));
+    const fresh = createApp(connect(house.settings, seedDemo));
     expect((await request(fresh).get('/api/jobs')).status).toBe(503);
-    database = await startDatabase({ dataDir, port });
+    await house.restart();
     expect((await api().get('/api/jobs')).status).toBe(200);
     expect((await request(fresh).get('/api/jobs')).body.length).toBeGreaterThan(0);
   });
@@ -186,7 +176,7 @@ describe('a database that goes away', () => {
 
 describe('several servers before one database', () => {
   it('of many saves from one version exactly one wins, and all the others are kept', async () => {
-    const other = connect(database.settings, seedDemo);
+    const other = connect(house.settings, seedDemo);
     const second = createApp(other);
     const made = await api().post('/api/jobs').send({ build: demoJobs[1] });
     const { id, version, build } = made.body;
@@ -194,6 +184,7 @@ describe('several servers before one database', () => {
       Array.from({ length: 8 }, (_, i) =>
         request(i % 2 ? app : second)
           .put(`/api/jobs/${id}`)
+          .set('Junta-Client', 'tests')
           .send({ version, build: { ...build, name: `from ${i}` } }),
       ),
     );
@@ -249,7 +240,7 @@ describe('the server as a whole', () => {
     expect(schema.headers).not.toHaveProperty('x-powered-by');
   });
   it('is healthy while the database answers', async () => {
-    expect((await api().get('/api/health')).body).toEqual({ ok: true });
+    expect((await api().get('/api/health')).body).toEqual({ ok: true, open: false });
   });
   it('keeps text as it is: quotes, tags and other scripts', async () => {
     const name = `"Bänk" <b>'; DROP TABLE job; -- 柜台 🪵`;

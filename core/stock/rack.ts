@@ -134,11 +134,25 @@ export function searchRack<B extends Held>(boards: readonly B[], question: RackQ
     ]);
 }
 
+/** The longest number a board can carry. */
+const MOST_LETTERS = 40;
+
+/** The next number free on the rack that begins like a given one: `7` gives `7a`. A long one is shortened to make room. */
+export function freeNumber(label: string, taken: ReadonlySet<string>): string {
+  const with_ = (end: string) => label.slice(0, MOST_LETTERS - end.length) + end;
+  for (const letter of 'abcdefghijklmnopqrstuvwxyz') if (!taken.has(with_(letter))) return with_(letter);
+  // Of as many candidates as there are numbers taken, and one more, one is free.
+  for (let n = 2; n <= taken.size + 2; n++) if (!taken.has(with_(`-${n}`))) return with_(`-${n}`);
+  return with_(`-${taken.size + 3}`);
+}
+
 /** The number that follows the last one on the rack: `41` after `40`, `B8` after `B7`. */
 export function nextNumber(labels: readonly string[]): string {
   const taken = new Set(labels);
   const last = labels.findLast((label) => /\d+$/.test(label));
   const match = last && /^(.*?)(\d+)$/.exec(last);
   const [stem, from] = match ? [match[1], Number(match[2]) + 1] : ['', 1];
-  for (let n = from; ; n++) if (!taken.has(`${stem}${n}`)) return `${stem}${n}`;
+  const most = Math.min(from, Number.MAX_SAFE_INTEGER - taken.size - 1) + taken.size;
+  for (let n = from; n < most; n++) if (!taken.has(`${stem}${n}`)) return `${stem}${n}`;
+  return `${stem}${most}`;
 }
