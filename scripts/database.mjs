@@ -7,7 +7,9 @@ import {
   mkdtempSync,
   openSync,
   readFileSync,
+  renameSync,
   rmSync,
+  statfsSync,
   writeFileSync,
 } from 'node:fs';
 import { connect } from 'node:net';
@@ -17,8 +19,8 @@ import { databaseProgram } from './machine.mjs';
 
 const sleep = (ms) => new Promise((done) => setTimeout(done, ms));
 
-/** Whether a MariaDB server greets on the port. Ready means that: a TCP connection alone is not enough. */
-function greets(port) {
+/** Whether a MariaDB server greets on the port of loopback. Ready means that: a TCP connection alone is not enough. */
+export function greets(port) {
   return new Promise((done) => {
     const socket = connect({ port, host: '127.0.0.1' });
     const end = (answer) => {
@@ -32,7 +34,7 @@ function greets(port) {
 }
 
 /** The process id of a server that already runs on this data, or undefined. */
-function runningPid(dataDir) {
+export function runningPid(dataDir) {
   try {
     const pid = Number(readFileSync(join(dataDir, 'mariadb', 'mariadb.pid'), 'utf8').trim());
     const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
@@ -69,8 +71,38 @@ function createData(dataDir, user) {
     throw new Error(
       `The database could not be created: ${made.stderr || made.error?.message || made.stdout}`,
     );
-  cpSync(join(work, 'd'), join(dataDir, 'mariadb'), { recursive: true });
+  // Copied beside its place and moved there whole: a kill in the middle leaves no half of a database.
+  const part = join(dataDir, 'mariadb.part');
+  rmSync(part, { recursive: true, force: true });
+  cpSync(join(work, 'd'), part, { recursive: true });
+  renameSync(part, join(dataDir, 'mariadb'));
   rmSync(work, { recursive: true, force: true });
+}
+
+/** Refuses a database directory that lacks what every one has, and says what to do. */
+function needWhole(dataDir) {
+  const missing = ['ibdata1', 'mysql'].filter((name) => !existsSync(join(dataDir, 'mariadb', name)));
+  if (missing.length > 0)
+    throw new Error(
+      `The database in ${join(dataDir, 'mariadb')} is half made or damaged: ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing. If nothing was stored in it yet, remove that folder and start again; otherwise put a copy of it back.`,
+    );
+}
+
+/** With less room than this a database can neither be made nor recover, MB. */
+const LEAST_ROOM_MB = 48;
+
+/** Room on the disk of a folder, MB. */
+export function roomLeft(folder) {
+  const { bavail, bsize } = statfsSync(folder);
+  return (bavail * bsize) / 1024 / 1024;
+}
+
+function needRoom(dataDir) {
+  const room = roomLeft(dataDir);
+  if (room < LEAST_ROOM_MB)
+    throw new Error(
+      `The disk is full: ${room.toFixed(0)} MB are left where the data lies (${dataDir}), and the database needs ${LEAST_ROOM_MB}. Make room and start again; nothing stored is lost.`,
+    );
 }
 
 /**
@@ -85,10 +117,13 @@ export async function startDatabase({ dataDir: where, port, fast = false }) {
   const settings = { host: '127.0.0.1', port, user: 'junta', password, database: 'junta' };
   const adopted = runningPid(dataDir);
   if (adopted && (await greets(port))) return { settings, pid: adopted, adopted: true, ...endings(adopted) };
-  if (adopted) process.kill(adopted, 'SIGKILL');
+  // It runs on this data but at another port: it ends in its own time before it is started at this one.
+  if (adopted) await endings(adopted).stop();
   if (!adopted && (await greets(port)))
     throw new Error(`Port ${port} is taken by another database server. Set JUNTA_DB_PORT to a free one.`);
+  needRoom(dataDir);
   if (!existsSync(join(dataDir, 'mariadb'))) createData(dataDir, user);
+  needWhole(dataDir);
   writeFileSync(
     join(dataDir, 'init.sql'),
     [
@@ -146,7 +181,12 @@ const alive = (pid) => {
 function endings(pid) {
   const end = async (signal) => {
     if (alive(pid)) process.kill(pid, signal);
-    for (let i = 0; i < 200 && alive(pid); i++) await sleep(50);
+    for (let i = 0; i < 400 && alive(pid); i++) await sleep(50);
+    if (alive(pid)) process.kill(pid, 'SIGKILL');
+    for (let i = 0; i < 100 && alive(pid); i++) await sleep(50);
   };
-  return { stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
+  const gone = async () => {
+    while (alive(pid)) await sleep(250);
+  };
+  return { stop: () => end('SIGTERM'), kill: () => end('SIGKILL'), gone };
 }

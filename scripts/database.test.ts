@@ -1,5 +1,5 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { execFileSync, spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +7,10 @@ import { createConnection } from 'mysql2/promise';
 import { afterEach, describe, expect, it } from 'vitest';
 // @ts-expect-error plain JavaScript without declarations
 import { startDatabase } from './database.mjs';
+// @ts-expect-error plain JavaScript without declarations
+import { takeLock } from './lock.mjs';
+// @ts-expect-error plain JavaScript without declarations
+import { keepRunning } from './watch.mjs';
 
 const folders: string[] = [];
 const stops: (() => Promise<unknown>)[] = [];
@@ -68,6 +72,71 @@ describe('the project’s own database', () => {
   });
 });
 
+describe('what is said before anything is started', () => {
+  it('a half-made database: what is missing, and what to do', async () => {
+    const [dataDir, port] = [folder('junta-half-'), await freePort()];
+    mkdirSync(join(dataDir, 'mariadb'));
+    await expect(startDatabase({ dataDir, port })).rejects.toThrow(
+      /half made or damaged: ibdata1 and mysql are missing.*remove that folder/,
+    );
+  });
+  it('a lock is held by one, says who holds it, and is free once its holder is killed', async () => {
+    const dataDir = folder('junta-lock-');
+    const code = `import('./scripts/lock.mjs').then(async ({ takeLock }) => {
+      const { held } = await takeLock(${JSON.stringify(dataDir)}, () => ({ url: 'http://x' }));
+      console.log(held); setInterval(() => {}, 1000); })`;
+    const holder = spawn(process.execPath, ['-e', code], { stdio: ['ignore', 'pipe', 'inherit'] });
+    stops.push(async () => void holder.kill('SIGKILL'));
+    expect(
+      await new Promise((done) => holder.stdout?.once('data', (data) => done(String(data).trim()))),
+    ).toBe('true');
+    expect(await takeLock(dataDir, () => ({}))).toEqual({
+      held: false,
+      holder: { pid: holder.pid, url: 'http://x' },
+    });
+    const gone = new Promise((done) => holder.on('exit', done));
+    holder.kill('SIGKILL');
+    await gone;
+    const mine = await takeLock(dataDir, () => ({}));
+    expect(mine.held).toBe(true);
+    mine.free();
+  });
+});
+
+describe('something kept running', () => {
+  const dying = (lives: number[], quickMs: number) => {
+    const said: string[] = [];
+    let starts = 0;
+    const watch = keepRunning({
+      name: 'It',
+      quickMs,
+      pauseMs: 2,
+      say: (words: string) => said.push(words),
+      start: async () => {
+        const life = lives[starts++] ?? 0;
+        return { gone: new Promise((done) => setTimeout(done, life)) };
+      },
+    });
+    return { watch, said, starts: () => starts };
+  };
+  it('is started again with a growing pause, and given up after five quick deaths', async () => {
+    const { watch, said, starts } = dying([], 10_000);
+    expect(await watch.ended).toContain('stopped 5 times');
+    expect(starts()).toBe(5);
+    expect(said.map((words) => Number(/in ([\d.]+) s/.exec(words)?.[1]))).toEqual([
+      0.002, 0.004, 0.008, 0.016,
+    ]);
+  });
+  it('is not given up for deaths that lie far apart, nor started once it is told to stop', async () => {
+    const { watch, starts } = dying([40, 40, 40, 40, 40, 40], 20);
+    await expect.poll(starts).toBeGreaterThan(6);
+    watch.stop();
+    expect(await watch.ended).toSatisfy(
+      (reason) => reason === undefined || String(reason).includes('5 times'),
+    );
+  });
+});
+
 describe('npm start', () => {
   const output = (child: ChildProcess, words: string): Promise<string> =>
     new Promise((done, fail) => {
@@ -100,6 +169,39 @@ describe('npm start', () => {
     await expect
       .poll(async () => (await fetch(`http://127.0.0.1:${port}/api/jobs`)).status, { timeout: 20_000 })
       .toBe(200);
+    expect((await jobs()).length).toBeGreaterThanOrEqual(4);
+    // The server dies: it comes back too, and its end is said.
+    const serverPid = () =>
+      Number(
+        execFileSync('pgrep', ['-P', String(child.pid), '-f', 'dist/server.mjs'], {
+          encoding: 'utf8',
+        }).trim(),
+      );
+    process.kill(serverPid(), 'SIGKILL');
+    await expect
+      .poll(
+        () =>
+          fetch(`http://127.0.0.1:${port}/api/health`).then(
+            (r) => r.status,
+            () => 0,
+          ),
+        { timeout: 20_000 },
+      )
+      .toBe(200);
+    // A second start at the same data says who holds it and changes nothing; at the same address, that it is in use.
+    const second = (change: object) =>
+      spawnSync(process.execPath, ['scripts/start.mjs'], { env: { ...env, ...change }, encoding: 'utf8' });
+    const other = second({ JUNTA_PORT: String(await freePort()) });
+    expect([other.status, other.stderr]).toEqual([
+      1,
+      expect.stringMatching(
+        new RegExp(
+          `in use by another npm start, process ${child.pid}, which serves at http://127.0.0.1:${port}`,
+        ),
+      ),
+    ]);
+    const same = second({ JUNTA_DATA: folder('junta-second-') });
+    expect([same.status, same.stderr]).toEqual([1, expect.stringContaining(`${port}: it is in use`)]);
     expect((await jobs()).length).toBeGreaterThanOrEqual(4);
     const last = pid();
     child.kill('SIGTERM');
