@@ -6,7 +6,8 @@ export default defineConfig({
   // Roomy: pictures of wood are computed, and a shared machine may be several times slower than usual.
   timeout: 300_000,
   expect: { timeout: 40_000 },
-  workers: 1,
+  // Each worker has a database and a server of its own.
+  workers: 2,
   reporter: [['dot'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
@@ -15,6 +16,8 @@ export default defineConfig({
       args: [
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
+        // A name that is not loopback: pages there are no secure context, as on a phone in the shop.
+        '--host-resolver-rules=MAP shop.test 127.0.0.1',
         '--disable-background-networking',
         '--disable-component-update',
         ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),

@@ -5,11 +5,15 @@ import { join } from 'node:path';
 // @ts-expect-error plain JavaScript without declarations
 import { startDatabase } from '../scripts/database.mjs';
 // @ts-expect-error plain JavaScript without declarations
+import { freePort } from '../scripts/ports.mjs';
+// @ts-expect-error plain JavaScript without declarations
 import { startServer } from '../scripts/serve.mjs';
 
 /** A whole Junta of its own: database, server, address. Any part of it can be killed and started again. */
 export interface House {
   url: string;
+  /** The same under a name that is not loopback: a page there is no secure context. */
+  plainUrl: string;
   killServer: () => Promise<void>;
   startServer: () => Promise<void>;
   killDatabase: () => Promise<void>;
@@ -20,22 +24,31 @@ interface Worker {
   house: House;
 }
 
-const openHouse = async (
-  port: number,
-  fast: boolean,
-): Promise<{ house: House; close: () => Promise<void> }> => {
+/** The name that the browser's own resolver rules map to loopback (playwright.config.ts). */
+const PLAIN_HOST = 'shop.test';
+
+const openHouse = async (fast: boolean): Promise<{ house: House; close: () => Promise<void> }> => {
   const dataDir = mkdtempSync(join(tmpdir(), 'junta-e2e-'));
-  let database = await startDatabase({ dataDir, port: port + 1, fast });
-  let server = await startServer({ port, database: database.settings, quiet: true });
+  const [port, databasePort] = [await freePort(), await freePort()];
+  let database = await startDatabase({ dataDir, port: databasePort, fast });
+  const serve = () =>
+    startServer({
+      port,
+      database: database.settings,
+      quiet: true,
+      env: { JUNTA_HOSTS: PLAIN_HOST, JUNTA_DATA: dataDir },
+    });
+  let server = await serve();
   const house: House = {
     url: server.url,
+    plainUrl: `http://${PLAIN_HOST}:${port}`,
     killServer: () => server.kill(),
     startServer: async () => {
-      server = await startServer({ port, database: database.settings, quiet: true });
+      server = await serve();
     },
     killDatabase: () => database.kill(),
     startDatabase: async () => {
-      database = await startDatabase({ dataDir, port: port + 1, fast });
+      database = await startDatabase({ dataDir, port: databasePort, fast });
     },
   };
   const close = async () => {
@@ -52,8 +65,8 @@ const EXPECTED = /Failed to load resource|net::ERR_/;
 /** A page on a house shared by the tests of a worker. A message on the console fails the test. */
 export const test = base.extend<{ quiet: void }, Worker>({
   house: [
-    async ({}, use, info) => {
-      const { house, close } = await openHouse(4400 + info.parallelIndex * 10, true);
+    async ({}, use) => {
+      const { house, close } = await openHouse(true);
       await use(house);
       await close();
     },
@@ -76,7 +89,7 @@ export const test = base.extend<{ quiet: void }, Worker>({
 });
 
 /** A house that gives up no durability, to be killed. */
-export const killable = () => openHouse(4480, false);
+export const killable = () => openHouse(false);
 
 export { expect };
 

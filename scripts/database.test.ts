@@ -1,6 +1,5 @@
 import { execFileSync, spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
@@ -9,6 +8,8 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { startDatabase } from './database.mjs';
 // @ts-expect-error plain JavaScript without declarations
 import { takeLock } from './lock.mjs';
+// @ts-expect-error plain JavaScript without declarations
+import { freePort } from './ports.mjs';
 // @ts-expect-error plain JavaScript without declarations
 import { keepRunning } from './watch.mjs';
 
@@ -30,13 +31,6 @@ const ask = async (settings: any, sql: string): Promise<any> => {
   await connection.end();
   return rows;
 };
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => done(port));
-    });
-  });
 
 afterEach(async () => {
   for (const stop of stops.splice(0)) await stop();

@@ -1,23 +1,15 @@
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Express } from 'express';
 import request from 'supertest';
 // @ts-expect-error plain JavaScript without declarations
 import { startDatabase } from '../scripts/database.mjs';
+// @ts-expect-error plain JavaScript without declarations
+import { freePort } from '../scripts/ports.mjs';
 import { createApp, type AppSettings } from './app';
 import { connect, type Connection, type DatabaseSettings } from './database';
 import { seedDemo } from './seed';
-
-/** A port of loopback that nobody listens on. */
-export const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => done(port));
-    });
-  });
 
 /** A database of its own with the demo in it, and a server before it. */
 export interface TestServer {

@@ -55,7 +55,7 @@ const diskFull = (): ProblemError =>
   problem(
     507,
     'The disk is full',
-    'The disk under the database is full: nothing more can be stored. Make room on it. Your work is kept in this browser and stored as soon as there is.',
+    'The disk under the database is full: nothing more can be stored until there is room on it.',
   );
 
 function problemOf(error: unknown, roomLeft: RoomLeft): Problem {
@@ -75,11 +75,7 @@ function problemOf(error: unknown, roomLeft: RoomLeft): Problem {
   if (isDatabaseAway(error)) {
     const room = roomLeft();
     if (room !== undefined && room < LEAST_ROOM_MB) return diskFull().problem;
-    return problem(
-      503,
-      'The database is away',
-      'The database does not answer. Your work is kept in this browser and stored as soon as it is back.',
-    ).problem;
+    return problem(503, 'The database is away', 'The database does not answer.').problem;
   }
   if (isDamaged(error))
     return problem(

@@ -162,7 +162,7 @@ describe('a database that goes away', () => {
     await house.kill();
     const away = await api().get('/api/jobs');
     expect(away.status).toBe(503);
-    expect(away.body.detail).toContain('kept in this browser');
+    expect(away.body.detail).toContain('does not answer');
     const fresh = createApp(connect(house.settings, seedDemo));
     expect((await request(fresh).get('/api/jobs')).status).toBe(503);
     await house.restart();

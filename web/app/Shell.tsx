@@ -1,9 +1,12 @@
+import './keeping';
 import { Popover } from 'radix-ui';
 import { NavLink, Outlet } from 'react-router';
 import type { Display } from '../../core/units';
 import { problemText, useKitQuery } from './api';
 import { changeKit } from './kit';
 import { Toggle } from '../parts/Choice';
+import { useReach } from './outbox-view';
+import { Waiting } from './Waiting';
 
 const NAV = [
   ['/jobs', 'Jobs'],
@@ -19,6 +22,7 @@ const displayText = ({ system, fraction }: Display) =>
 /** The page around every screen: where to go, whose shop it is, and how it reads numbers. */
 export function Shell() {
   const { data: kit, error } = useKitQuery(undefined, { refetchOnFocus: true });
+  const { away, open } = useReach();
   return (
     <div className="min-h-dvh">
       <header className="border-line bg-sheet flex h-11 items-center gap-6 border-b px-5">
@@ -37,9 +41,19 @@ export function Shell() {
           ))}
         </nav>
         <span className="ml-auto flex items-center gap-4 text-[14px]">
-          {error !== undefined && (
+          <Waiting />
+          {error !== undefined && away === undefined && (
             <span role="alert" className="text-red">
               {problemText(error)}
+            </span>
+          )}
+          {open && (
+            <span
+              className="text-red"
+              data-testid="open-house"
+              title="There is no sign-in yet: whoever reaches this address reads and changes everything."
+            >
+              Anybody on this network is the shop
             </span>
           )}
           <span className="text-graphite">{kit?.shop.name}</span>

@@ -1,62 +1,125 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { JobReply, JobSummary, Problem, RevisionSummary } from '../../contract/api';
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+} from '@reduxjs/toolkit/query/react';
+import type { BuildsReply, JobReply, JobSummary, Problem, RevisionSummary } from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/build';
+import { draftsOf, firstSent, THE_KIT } from './outbox';
+import { serverAway, serverHere } from './reach';
 
 /** What the server said when it did not do as asked, in words for the screen. */
 export function problemText(error: unknown): string {
   const { data, status } = (error ?? {}) as { data?: Problem; status?: number | string };
   if (data?.detail) return data.detail;
-  if (status === 'FETCH_ERROR' || status === 'TIMEOUT_ERROR')
-    return 'The server does not answer. What you do here is kept in this browser until it does.';
+  if (status === 'FETCH_ERROR' || status === 'TIMEOUT_ERROR') return 'The server does not answer.';
   return 'The server gave an answer that Junta does not understand.';
 }
 
+const plainQuery = fetchBaseQuery({
+  baseUrl: '/api',
+  timeout: 15_000,
+  responseHandler: async (response) =>
+    response.headers.get('content-type')?.includes('json') ? response.json() : null,
+});
+
+/** Asks the server once what this browser had kept is sent, and notes whether it answered. */
+const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (args, context, extra) => {
+  await firstSent();
+  const result = await plainQuery(args, context, extra);
+  const status = result.error?.status;
+  if (status === undefined || (typeof status === 'number' && status < 500)) serverHere();
+  else if (status === 'FETCH_ERROR' || status === 'TIMEOUT_ERROR' || typeof status === 'number')
+    if (status !== 500) serverAway(problemText(result.error));
+  return result;
+};
+
+/** A write that may be carried out only once, however often it is sent: its id goes along. */
+const once = (write: string) => ({ headers: { 'Idempotency-Key': write } });
+
+/** What the server has, with what was changed here and is not stored yet laid over it. */
+const kitWithDraft = (kit: KitReply): KitReply => {
+  const draft = draftsOf('kit', THE_KIT).findLast(({ state }) => state !== 'refused');
+  return draft ? { ...kit, shop: draft.content as KitReply['shop'] } : kit;
+};
+const buildsWithDrafts = (builds: BuildsReply): BuildsReply => ({
+  ...builds,
+  jobs: builds.jobs.map((job) => {
+    const draft = draftsOf('job', job.id).findLast(({ state }) => state !== 'refused');
+    return draft ? { ...job, build: draft.content as BuildDocument } : job;
+  }),
+});
+const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>
+  boards.map((board) => {
+    const draft = draftsOf('board', board.id).findLast(({ state }) => state !== 'refused');
+    if (!draft) return board;
+    const { id, version, history, reserved } = board;
+    return { ...(draft.content as NewBoard), id, version, history, ...(reserved ? { reserved } : {}) };
+  });
+
 /** The server's side of Junta. */
 export const api = createApi({
-  baseQuery: fetchBaseQuery({
-    baseUrl: '/api',
-    timeout: 15_000,
-    responseHandler: async (response) =>
-      response.headers.get('content-type')?.includes('json') ? response.json() : null,
-  }),
-  tagTypes: ['Jobs', 'Job', 'Kit', 'Boards'],
+  baseQuery: query,
+  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards'],
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
     job: build.query<JobReply, string>({
       query: (id) => `/jobs/${id}`,
       providesTags: (_r, _e, id) => [{ type: 'Job', id }],
     }),
-    builds: build.query<JobReply[], void>({
+    builds: build.query<BuildsReply, void>({
       query: () => '/builds',
+      transformResponse: buildsWithDrafts,
       providesTags: ['Jobs'],
       keepUnusedDataFor: 0,
     }),
     jobVersion: build.query<{ version: number }, string>({ query: (id) => `/jobs/${id}/version` }),
     revisions: build.query<RevisionSummary[], string>({
       query: (id) => `/jobs/${id}/revisions`,
+      providesTags: (_r, _e, id) => [{ type: 'Revisions', id }],
       keepUnusedDataFor: 0,
     }),
     revision: build.query<BuildDocument, { id: string; revision: string }>({
       query: ({ id, revision }) => `/jobs/${id}/revisions/${revision}`,
     }),
-    newJob: build.mutation<JobReply, BuildDocument>({
-      query: (body) => ({ url: '/jobs', method: 'POST', body: { build: body } }),
+    markRevision: build.mutation<{ marked: boolean }, { id: string; revision: string; marked: boolean }>({
+      query: ({ id, revision, marked }) => ({
+        url: `/jobs/${id}/revisions/${revision}`,
+        method: 'PUT',
+        body: { marked },
+      }),
+      invalidatesTags: (_r, _e, { id }) => [{ type: 'Revisions', id }],
+    }),
+    newJob: build.mutation<JobReply, { build: BuildDocument; write: string }>({
+      query: ({ build: body, write }) => ({
+        url: '/jobs',
+        method: 'POST',
+        body: { build: body },
+        ...once(write),
+      }),
       invalidatesTags: ['Jobs'],
     }),
     saveJob: build.mutation<JobSummary, { id: string; version: number; build: BuildDocument }>({
       query: ({ id, ...body }) => ({ url: `/jobs/${id}`, method: 'PUT', body }),
       invalidatesTags: (result, _e, { id }) => (result ? ['Jobs', { type: 'Job', id }] : []),
     }),
-    kit: build.query<KitReply, void>({ query: () => '/kit', providesTags: ['Kit'] }),
-    boards: build.query<RackBoard[], void>({ query: () => '/boards', providesTags: ['Boards'] }),
-    addBoards: build.mutation<{ ids: string[] }, NewBoard[]>({
-      query: (boards) => ({ url: '/boards', method: 'POST', body: { boards } }),
-      invalidatesTags: ['Boards'],
+    kit: build.query<KitReply, void>({
+      query: () => '/kit',
+      transformResponse: kitWithDraft,
+      providesTags: ['Kit'],
     }),
-    saveBoard: build.mutation<RackBoard, { id: string; version: number; board: NewBoard }>({
-      query: ({ id, ...body }) => ({ url: `/boards/${id}`, method: 'PUT', body }),
+    boards: build.query<RackBoard[], void>({
+      query: () => '/boards',
+      transformResponse: boardsWithDrafts,
+      providesTags: ['Boards'],
+    }),
+    addBoards: build.mutation<{ ids: string[] }, { boards: NewBoard[]; write: string }>({
+      query: ({ boards, write }) => ({ url: '/boards', method: 'POST', body: { boards }, ...once(write) }),
+      invalidatesTags: ['Boards'],
     }),
     removeBoards: build.mutation<{ removed: number }, { ids: string[]; force: boolean }>({
       query: (body) => ({ url: '/boards/remove', method: 'POST', body }),
@@ -66,11 +129,10 @@ export const api = createApi({
       query: ({ id, boards }) => ({ url: `/jobs/${id}/boards`, method: 'PUT', body: { boards } }),
       invalidatesTags: ['Boards'],
     }),
-    cutBoards: build.mutation<{ used: number; offcuts: string[] }, string>({
-      query: (id) => ({ url: `/jobs/${id}/cut`, method: 'POST' }),
+    cutBoards: build.mutation<{ used: number; offcuts: string[] }, { id: string; write: string }>({
+      query: ({ id, write }) => ({ url: `/jobs/${id}/cut`, method: 'POST', ...once(write) }),
       invalidatesTags: ['Boards'],
     }),
-    saveKit: build.mutation<KitReply, KitReply>({ query: (body) => ({ url: '/kit', method: 'PUT', body }) }),
   }),
 });
 
@@ -78,9 +140,9 @@ export const {
   useJobsQuery,
   useJobQuery,
   useBuildsQuery,
-  useSaveJobMutation,
   useRevisionsQuery,
   useLazyRevisionQuery,
+  useMarkRevisionMutation,
   useNewJobMutation,
   useKitQuery,
   useBoardsQuery,

@@ -1,40 +1,119 @@
-import { openDB } from 'idb';
-import type { BuildDocument } from '../../core/build';
+import { openDB, type IDBPDatabase } from 'idb';
+import { newId } from './ids';
 
-/** An edit not yet stored on the server, kept in this browser. */
+/** What is edited here and stored on the server. */
+export type DraftKind = 'job' | 'kit' | 'board';
+
+/** Changes not yet acknowledged by the server: one stream of edits of one thing, in one tab. */
 export interface Draft {
+  /** The stream's own id. */
+  key: string;
+  kind: DraftKind;
+  /** Id of the job or board; the kit has one. */
+  subject: string;
+  /** What a person calls it. */
+  name: string;
+  tab: string;
+  /** Version of the stored state that the content was made from. */
+  version: number;
+  content: unknown;
+  /** Id of the write that will store this content, and the ids of earlier writes of this stream that may have arrived. */
+  write: string;
+  tried: string[];
+  /** When the stream began, ms. */
+  at: number;
+  /** On its way or waiting for the server; changed elsewhere too; or refused, with the reason. */
+  state: 'waiting' | 'conflict' | 'refused';
+  reason?: string;
+}
+
+/** Names this tab among the browser's tabs. */
+export const thisTab = newId();
+
+/* A living tab is told by a lock of its name; where a page has no locks, by its answer to a call on a channel. */
+const lockName = (tab: string) => `junta-tab-${tab}`;
+const hasLocks = typeof navigator !== 'undefined' && 'locks' in navigator;
+if (hasLocks) void navigator.locks.request(lockName(thisTab), () => new Promise(() => {}));
+const channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('junta-tabs');
+// In Node a channel would keep a test's process alive.
+(channel as { unref?: () => void } | undefined)?.unref?.();
+channel?.addEventListener('message', ({ data }: MessageEvent<{ call?: string; here?: string }>) => {
+  if (data.call) channel.postMessage({ here: thisTab });
+});
+/** How long a tab is waited for, ms. */
+const ANSWER_MS = 400;
+
+/** The tabs of this browser that live, this one included. */
+async function livingTabs(): Promise<Set<string>> {
+  if (hasLocks) {
+    const { held = [] } = await navigator.locks.query();
+    return new Set([thisTab, ...held.map(({ name }) => (name ?? '').replace(lockName(''), ''))]);
+  }
+  const living = new Set([thisTab]);
+  const hear = ({ data }: MessageEvent<{ here?: string }>) => data.here && living.add(data.here);
+  channel?.addEventListener('message', hear);
+  channel?.postMessage({ call: thisTab });
+  await new Promise((done) => setTimeout(done, ANSWER_MS));
+  channel?.removeEventListener('message', hear);
+  return living;
+}
+
+/** A draft as the first release kept it, of a job only. */
+interface FirstDraft {
   key: string;
   jobId: string;
   tab: string;
   version: number;
-  build: BuildDocument;
+  build: { name?: string };
 }
 
-/** Names this tab among the browser's tabs; a tab holds a lock of its name while it lives. */
-export const thisTab = crypto.randomUUID();
-const lockName = (tab: string) => `junta-tab-${tab}`;
-if ('locks' in navigator) void navigator.locks.request(lockName(thisTab), () => new Promise(() => {}));
+let opened: Promise<IDBPDatabase> | undefined;
+const database = (): Promise<IDBPDatabase> => {
+  opened ??= openDB('junta', 2, {
+    async upgrade(db, from, _to, transaction) {
+      if (from < 1) db.createObjectStore('drafts', { keyPath: 'key' });
+      if (from !== 1) return;
+      const store = transaction.objectStore('drafts');
+      for (const old of (await store.getAll()) as FirstDraft[])
+        await store.put({
+          key: old.key,
+          kind: 'job',
+          subject: old.jobId,
+          name: old.build.name ?? '',
+          tab: old.tab,
+          version: old.version,
+          content: old.build,
+          write: newId(),
+          tried: [],
+          at: Date.now(),
+          state: 'waiting',
+        } satisfies Draft);
+    },
+    // Another tab opened a newer Junta: it must not wait for this one.
+    blocking: (_now, _wanted, event) => (event.target as IDBDatabase).close(),
+  });
+  return opened;
+};
 
-const database = openDB('junta', 1, {
-  upgrade: (db) => void db.createObjectStore('drafts', { keyPath: 'key' }),
-});
-
-/** Keeps an edit in this browser before it is sent anywhere. */
-export async function keepDraft(jobId: string, version: number, build: BuildDocument): Promise<void> {
-  const draft: Draft = { key: `${jobId}:${thisTab}`, jobId, tab: thisTab, version, build };
-  await (await database).put('drafts', draft);
-}
+/** Keeps a draft in this browser. Fails where the browser keeps nothing. */
+export const keepDraft = async (draft: Draft): Promise<void> =>
+  void (await (await database()).put('drafts', draft));
 
 /** Forgets a draft that the server has. */
-export const dropDraft = async (key: string): Promise<void> => (await database).delete('drafts', key);
-export const dropOwnDraft = (jobId: string): Promise<void> => dropDraft(`${jobId}:${thisTab}`);
+export const dropDraft = async (key: string): Promise<void> => (await database()).delete('drafts', key);
 
-/** Drafts of a job whose tab is gone: closed or crashed in the middle of an edit. */
-export async function orphanDrafts(jobId: string): Promise<Draft[]> {
-  const all = (await (await database).getAll('drafts')) as Draft[];
-  const held = 'locks' in navigator ? ((await navigator.locks.query()).held ?? []) : [];
-  const alive = new Set(held.map(({ name }) => name));
-  return all.filter(
-    (draft) => draft.jobId === jobId && draft.tab !== thisTab && !alive.has(lockName(draft.tab)),
-  );
+/**
+ * Takes over the drafts whose tab is gone, closed or crashed in the middle of an edit, and gives them; of two tabs
+ * that try, one gets each. The oldest comes first.
+ */
+export async function adoptOrphans(): Promise<Draft[]> {
+  const db = await database();
+  if ((await db.count('drafts')) === 0) return [];
+  const living = await livingTabs();
+  const transaction = db.transaction('drafts', 'readwrite');
+  const all = (await transaction.store.getAll()) as Draft[];
+  const orphans = all.filter(({ tab }) => !living.has(tab)).map((draft) => ({ ...draft, tab: thisTab }));
+  await Promise.all(orphans.map((draft) => transaction.store.put(draft)));
+  await transaction.done;
+  return orphans.toSorted((a, b) => a.at - b.at);
 }

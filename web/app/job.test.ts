@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { JobReply } from '../../contract/api';
 import { demoJobs } from '../../demo/jobs';
-import { differences } from '../screens/job/differences';
+import { differences } from '../parts/differences';
 import { jobActions as act, jobReducer, type JobState } from './job';
 
 const reply = (version = 3): JobReply => ({

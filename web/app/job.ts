@@ -94,6 +94,8 @@ const slice = createSlice({
         glueView,
       });
       const shown = payload.build.steps.findLast((s) => s.kind === 'glue') ?? payload.build.steps.at(-1);
+      if (payload.damaged)
+        state.refused = `Version ${payload.damaged.version} of this job was damaged in the database. This is version ${payload.damaged.instead}, the newest that can be read.`;
       Object.assign(state, keep ? { step, piece, underside } : { step: shown?.id });
     },
     closed: () => initialState,
@@ -181,9 +183,20 @@ const slice = createSlice({
     notPredicted(state, { payload }: PayloadAction<string>) {
       state.refused = `This could not be predicted: ${payload}`;
     },
+    /** An unsent draft of this browser is shown over what is stored; it is kept already. */
+    draftShown(state, { payload }: PayloadAction<BuildDocument>) {
+      replace(state, payload);
+      state.keeping = 'kept here';
+      keepStep(state);
+    },
+    /** Something of this job waits still. */
+    notAllStored(state) {
+      if (state.keeping === 'stored') state.keeping = 'storing';
+    },
     /** The server stored `build` as `version`; newer edits may be under way already. */
     stored(state, { payload }: PayloadAction<{ id: string; version: number; build: BuildDocument }>) {
-      if (state.id !== payload.id) return;
+      // A late answer to an earlier write never takes the job back.
+      if (state.id !== payload.id || payload.version < state.version) return;
       state.version = payload.version;
       if (present(state) === payload.build) state.keeping = 'stored';
     },
@@ -197,7 +210,7 @@ const slice = createSlice({
       state.refused = 'This browser cannot keep unsent changes; they are safe once it says “stored”.';
     },
     keptHere(state) {
-      if (state.keeping !== 'conflict') state.keeping = 'kept here';
+      if (state.keeping === 'storing') state.keeping = 'kept here';
     },
     conflicted(state, { payload }: PayloadAction<Conflict>) {
       state.keeping = 'conflict';

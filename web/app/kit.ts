@@ -1,62 +1,42 @@
+import type { KitReply } from '../../contract/shop';
 import type { ShopSnapshot } from '../../core/kit';
 import { api } from './api';
+import { keepChange, onOutbox, THE_KIT, throwAway } from './outbox';
 import { store } from './store';
 
-/** Pause after a change before it is sent, so that typing is one change, ms. */
-const PAUSE_MS = 350;
-
-let timer: ReturnType<typeof setTimeout> | undefined;
-let waiting = false;
-let sending: Promise<unknown> = Promise.resolve();
-
-/** Sends a change that still waits when the page goes away. */
-addEventListener('pagehide', () => {
-  const kit = cached();
-  if (!waiting || !kit) return;
-  waiting = false;
-  clearTimeout(timer);
-  void fetch('/api/kit', {
-    method: 'PUT',
-    keepalive: true,
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(kit),
-  }).catch(() => {});
-});
-
 /** Why the last change of the kit was not stored; undefined when it was. */
-type Answer = (error: unknown) => void;
+type Answer = (reason: string | undefined) => void;
 
+let answer: Answer = () => {};
 const cached = () => api.endpoints.kit.select()(store.getState()).data;
 
+onOutbox('kit', {
+  stored: (_draft, { version, latest, reply }) => {
+    const whole = reply as KitReply;
+    store.dispatch(
+      // Where nothing was changed since, what the server has is shown: another device may have gone on from there.
+      api.util.updateQueryData('kit', undefined, (now) => (latest ? whole : { ...now, version })),
+    );
+    if (latest) answer(undefined);
+  },
+  conflicted: () => answer(undefined),
+  refused: (draft, reason) => {
+    answer(reason);
+    void throwAway(draft).then(() => store.dispatch(api.util.invalidateTags(['Kit'])));
+  },
+  waiting: () => answer(undefined),
+  keptNowhere: () => answer('This browser cannot keep unsent changes; they are safe once they are stored.'),
+});
+
 /**
- * Changes the kit: at once on every screen, a moment later on the server. Changes are sent one after the other, each
- * from the version the one before it made; a change refused by the server brings back what the server has.
+ * Changes the kit: at once on every screen and in this browser, a moment later on the server. A change refused by the
+ * server brings back what the server has and says why; one made elsewhere meanwhile is put before the maker.
  */
-export function changeKit(change: (shop: ShopSnapshot) => ShopSnapshot, answer: Answer = () => {}): void {
+export function changeKit(change: (shop: ShopSnapshot) => ShopSnapshot, tell?: Answer): void {
   const before = cached();
   if (!before) return;
-  store.dispatch(
-    api.util.updateQueryData('kit', undefined, () => ({ ...before, shop: change(before.shop) })),
-  );
-  clearTimeout(timer);
-  waiting = true;
-  timer = setTimeout(() => {
-    waiting = false;
-    sending = sending.then(async () => {
-      const kit = cached();
-      if (!kit) return;
-      const result = await store.dispatch(api.endpoints.saveKit.initiate(kit));
-      const { data } = result;
-      if (data)
-        store.dispatch(
-          api.util.updateQueryData(
-            'kit',
-            undefined,
-            (now) => void Object.assign(now, { version: data.version }),
-          ),
-        );
-      else store.dispatch(api.util.invalidateTags(['Kit']));
-      answer(result.error);
-    });
-  }, PAUSE_MS);
+  const content = change(before.shop);
+  if (tell) answer = tell;
+  store.dispatch(api.util.updateQueryData('kit', undefined, () => ({ ...before, shop: content })));
+  keepChange('kit', THE_KIT, { name: 'the kit', version: before.version, content });
 }

@@ -1,3 +1,5 @@
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { RackBoard } from '../../contract/board';
 
@@ -37,13 +39,15 @@ async function open() {
       }
     },
   );
-  vi.stubGlobal('fetch', async (request: Request) => {
+  vi.stubGlobal('fetch', async (request: Request | string, init?: RequestInit) => {
     if (server.away) throw new TypeError('fetch failed');
-    if (request.method === 'GET') return answer([server.stored]);
-    const save = (await request.json()) as Played['saves'][number];
+    if (request === '/api/health') return answer({ ok: true, open: false });
+    if (typeof request !== 'string') return answer([server.stored]);
+    const save = JSON.parse(String(init?.body)) as Played['saves'][number];
     server.saves.push(save);
     if (save.version !== server.stored.version)
-      return answer({ status: 409, detail: 'changed in another tab' }, 409);
+      return answer({ status: 409, detail: 'changed in another tab', current: server.stored }, 409);
+    if (save.board.label === 'taken') return answer({ status: 409, detail: 'Number taken' }, 409);
     server.stored = { ...server.stored, ...save.board, version: save.version + 1 };
     return answer(server.stored);
   });
@@ -55,11 +59,15 @@ async function open() {
   await store.dispatch(api.endpoints.boards.initiate());
   const shown = () => api.endpoints.boards.select()(store.getState()).data?.[0] as RackBoard;
   const told: string[] = [];
-  rack.onRackTrouble((reason) => told.push(reason));
-  return { server, rack, shown, told };
+  rack.onRackTrouble((reason) => reason && told.push(reason));
+  const outbox = await import('./outbox');
+  return { server, rack, shown, told, outbox };
 }
 
-beforeEach(() => void vi.useFakeTimers({ shouldAdvanceTime: true }));
+beforeEach(() => {
+  vi.stubGlobal('indexedDB', new IDBFactory());
+  vi.useFakeTimers({ shouldAdvanceTime: true });
+});
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
@@ -126,24 +134,37 @@ describe('a board that is edited', () => {
     await settle();
     expect(server.stored).toMatchObject({ label: '7abc', grain: 'flat' });
   });
-  it('that was changed elsewhere is shown as it is now, and the reason is said', async () => {
-    const { server, rack, told, shown } = await open();
+  it('that was changed elsewhere is a conflict: kept here until one of the two is chosen', async () => {
+    const { server, rack, shown, outbox } = await open();
     server.stored = { ...server.stored, version: 5, moisturePct: 20 };
     rack.changeBoard('b1', { moisturePct: 9 });
     await settle();
-    expect(told).toEqual(['changed in another tab']);
-    await vi.waitFor(() => expect(shown()).toMatchObject({ version: 5, moisturePct: 20 }));
+    const [draft] = outbox.unsent();
+    expect(draft).toMatchObject({ name: 'board 7', state: 'conflict', content: { moisturePct: 9 } });
+    expect(outbox.standing(draft)).toMatchObject({ version: 5, content: { moisturePct: 20 } });
+    await outbox.settleConflict(draft, 'mine');
+    expect(server.stored).toMatchObject({ version: 6, moisturePct: 9 });
+    expect(shown()).toMatchObject({ version: 6, moisturePct: 9 });
+  });
+  it('that the server refuses is shown as the server has it, and the reason is said', async () => {
+    const { rack, told, shown, outbox } = await open();
+    rack.changeBoard('b1', { label: 'taken' });
+    await settle();
+    expect(told).toEqual(['Number taken']);
+    await vi.waitFor(() => expect(shown().label).toBe('7'));
+    expect(outbox.unsent()).toEqual([]);
   });
   it('keeps its change while the server is away, and sends it when it is back', async () => {
-    const { server, rack, shown, told } = await open();
+    const { server, rack, shown, outbox } = await open();
     server.away = true;
     rack.changeBoard('b1', { moisturePct: 11 });
     await settle();
     expect(shown().moisturePct).toBe(11);
-    expect(told[0]).toContain('does not answer');
+    expect(outbox.unsent()).toHaveLength(1);
     server.away = false;
     await settle(2500);
     await vi.waitFor(() => expect(server.stored.moisturePct).toBe(11));
+    expect(shown()).toMatchObject({ version: 2, moisturePct: 11 });
   });
   it('that is not on the rack changes nothing', async () => {
     const { server, rack } = await open();

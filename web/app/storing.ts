@@ -1,65 +1,28 @@
-import type { Problem } from '../../contract/api';
+import type { JobReply } from '../../contract/api';
 import type { BuildDocument } from '../../core/build';
 import { api } from './api';
-import { dropDraft, dropOwnDraft, keepDraft, orphanDrafts } from './drafts';
+import type { Draft } from './drafts';
 import { jobActions } from './job';
+import {
+  draftsOf,
+  keepChange,
+  leaveStream,
+  onOutbox,
+  resume,
+  sendAll,
+  settleConflict,
+  standing,
+} from './outbox';
 import { listener, openJobState, store, type RootState } from './store';
 
-/** Pause after an edit before it is sent, so that a run of edits is one version. */
-const PAUSE_MS = 250;
-/** Pause before the server is tried again, and between looks for other tabs' changes. */
-const RETRY_MS = 1500;
+/** Pause between looks for other tabs' changes, ms. */
+const LOOK_MS = 1500;
 
-let timer: ReturnType<typeof setTimeout> | undefined;
-let sending = false;
-
-const soon = (ms: number) => {
-  clearTimeout(timer);
-  timer = setTimeout(() => void send(), ms);
+/** Whether a draft is what is shown: the newest one of the open job. */
+const isShown = (draft: Draft): boolean => {
+  const { id } = openJobState();
+  return draft.subject === id && draftsOf('job', id).at(-1)?.key === draft.key;
 };
-
-/** Sends the present build. On a conflict both versions are put before the maker. */
-async function send(): Promise<void> {
-  const { id, version, build, keeping } = openJobState();
-  if (!id || !build || sending || keeping === 'stored' || keeping === 'conflict') return;
-  sending = true;
-  const result = await store.dispatch(api.endpoints.saveJob.initiate({ id, version, build }));
-  sending = false;
-  if ('data' in result && result.data) {
-    store.dispatch(jobActions.stored({ id, version: result.data.version, build }));
-    if (openJobState().build === build) await dropOwnDraft(id);
-    else soon(0);
-    return;
-  }
-  const problem = (result.error as { status?: unknown; data?: Problem } | undefined) ?? {};
-  if (problem.status === 409 && problem.data?.current)
-    store.dispatch(jobActions.conflicted({ mine: build, theirs: problem.data.current }));
-  else if (
-    typeof problem.status === 'number' &&
-    problem.status >= 400 &&
-    problem.status < 500 &&
-    problem.status !== 429
-  )
-    store.dispatch(jobActions.refusedByServer(problem.data?.detail ?? 'The server does not take this job.'));
-  else {
-    store.dispatch(jobActions.keptHere());
-    soon(RETRY_MS);
-  }
-}
-
-/** Sends what is still open when the page goes away; the draft in this browser is the safety net. */
-function sendLast(): void {
-  const { id, version, build, keeping } = openJobState();
-  if (!id || !build || keeping === 'stored' || keeping === 'conflict') return;
-  const body = JSON.stringify({ version, build });
-  if (body.length < 60_000)
-    void fetch(`/api/jobs/${id}`, {
-      method: 'PUT',
-      keepalive: true,
-      headers: { 'Content-Type': 'application/json' },
-      body,
-    }).catch(() => {});
-}
 
 const isBehind = async (id: string): Promise<boolean> => {
   const { data } = await store.dispatch(
@@ -72,68 +35,107 @@ const isBehind = async (id: string): Promise<boolean> => {
 /** An idle tab follows what another tab or device stored. */
 async function follow(): Promise<void> {
   const { id, keeping } = openJobState();
-  if (id && keeping === 'stored' && (await isBehind(id))) await readJob(id);
-  setTimeout(() => void follow(), RETRY_MS);
+  if (id && keeping === 'stored' && (await isBehind(id))) await readAgain(id);
+  setTimeout(() => void follow(), LOOK_MS);
 }
 
-async function readJob(id: string): Promise<void> {
-  const { data } = await store.dispatch(
-    api.endpoints.job.initiate(id, { forceRefetch: true, subscribe: false }),
-  );
+/** Reads a job from the server. An answer that was invalidated as it came is nothing at all, and asked for again. */
+async function readJob(id: string): Promise<{ data?: JobReply; error?: unknown }> {
+  for (let tries = 0; tries < 5; tries++) {
+    const { data, error } = await store.dispatch(
+      api.endpoints.job.initiate(id, { forceRefetch: true, subscribe: false }),
+    );
+    if (data !== undefined || error !== undefined) return { data, error };
+  }
+  return { error: { status: 'FETCH_ERROR' } };
+}
+
+async function readAgain(id: string): Promise<void> {
+  const { data } = await readJob(id);
   const job = openJobState();
-  if (data && (job.id === undefined || (job.id === id && job.keeping === 'stored')))
+  if (data && job.id === id && job.keeping === 'stored' && data.version > job.version)
     store.dispatch(jobActions.opened(data));
 }
 
-const same = (a: BuildDocument, b: BuildDocument) => JSON.stringify(a) === JSON.stringify(b);
+/** Shows a draft over the stored job: as an edit that can be undone, or as the conflict it is. */
+function showDraft(draft: Draft, stored: JobReply): void {
+  const build = draft.content as BuildDocument;
+  resume(draft);
+  const there = draft.state === 'conflict' ? standing(draft) : undefined;
+  if (there) {
+    const theirs = { ...stored, version: there.version, build: there.content as BuildDocument };
+    store.dispatch(jobActions.conflicted({ mine: build, theirs }));
+    return;
+  }
+  store.dispatch(jobActions.draftShown(build));
+  if (draft.state === 'refused') store.dispatch(jobActions.refusedByServer(draft.reason ?? ''));
+  else store.dispatch(jobActions.keptHere());
+}
 
 /**
- * Opens a job: the stored version, and on top of it what a tab that is gone had not stored yet. Where the job moved
- * on meanwhile, both are put before the maker. Gives the server's error when it cannot be read.
+ * Opens a job. What this browser keeps unsent, of this tab or of one that is gone, is sent first; what could not be
+ * sent is shown on top of the stored version, and where the job moved on meanwhile, both are put before the maker.
+ * Gives the server's error when the job cannot be read.
  */
 export async function openJob(id: string): Promise<unknown> {
   const open = openJobState();
   if (open.id === id && open.build) return undefined;
-  const result = await store.dispatch(
-    api.endpoints.job.initiate(id, { forceRefetch: true, subscribe: false }),
-  );
+  // A server that takes long holds up opening for a moment only.
+  await Promise.race([sendAll(), new Promise((done) => setTimeout(done, 4000))]);
+  const result = await readJob(id);
   if (!result.data) return result.error;
+  leaveStream('job', id);
   store.dispatch(jobActions.opened(result.data));
-  for (const draft of await orphanDrafts(id)) {
-    const job = openJobState();
-    if (job.id !== id || !job.build) return undefined;
-    if (!same(draft.build, job.build)) {
-      await keepDraft(id, draft.version, draft.build);
-      if (draft.version === job.version) store.dispatch(jobActions.broughtBack(draft.build));
-      else store.dispatch(jobActions.conflicted({ mine: draft.build, theirs: { ...result.data } }));
-    }
-    await dropDraft(draft.key);
-  }
+  const last = draftsOf('job', id).at(-1);
+  if (last) showDraft(last, result.data);
   return undefined;
 }
 
 /** Starts keeping every edit: first in this browser, then on the server. */
 export function startStoring(): void {
+  onOutbox('job', {
+    stored: (draft, { version }) => {
+      const { subject: id, content } = draft;
+      store.dispatch(jobActions.stored({ id, version, build: content as BuildDocument }));
+      // An older draft of the job may have been stored just now: the open one must not say that it is all.
+      if (openJobState().id === id && draftsOf('job', id).length > 0)
+        store.dispatch(jobActions.notAllStored());
+    },
+    conflicted: (draft, current) => {
+      if (isShown(draft))
+        store.dispatch(
+          jobActions.conflicted({ mine: draft.content as BuildDocument, theirs: current as JobReply }),
+        );
+    },
+    refused: (draft, reason) => {
+      if (isShown(draft)) store.dispatch(jobActions.refusedByServer(reason));
+    },
+    waiting: (draft) => {
+      if (isShown(draft)) store.dispatch(jobActions.keptHere());
+    },
+    keptNowhere: (draft) => {
+      if (isShown(draft)) store.dispatch(jobActions.keptNowhere());
+    },
+  });
   listener.startListening({
-    predicate: (_action, now, before) =>
-      (now as RootState).job.build !== (before as RootState).job.build &&
-      (now as RootState).job.keeping === 'storing',
-    effect: async () => {
+    predicate: (action, now, before) => {
+      // A conflict that was settled is sent by its own listener, from the version that stands.
+      if (jobActions.conflictSettled.match(action)) return false;
+      const [a, b] = [(now as RootState).job, (before as RootState).job];
+      return a.id === b.id && a.build !== b.build && a.keeping === 'storing';
+    },
+    effect: () => {
       const { id, version, build } = openJobState();
-      if (!id || !build) return;
-      soon(PAUSE_MS);
-      await keepDraft(id, version, build).catch(() => store.dispatch(jobActions.keptNowhere()));
+      if (id && build) keepChange('job', id, { name: build.name, version, content: build });
     },
   });
   listener.startListening({
     actionCreator: jobActions.conflictSettled,
     effect: async ({ payload }) => {
       const { id } = openJobState();
-      if (payload === 'mine') soon(0);
-      else if (id) await dropOwnDraft(id);
+      const draft = id && draftsOf('job', id).findLast(({ state }) => state === 'conflict');
+      if (draft) await settleConflict(draft, payload);
     },
   });
-  addEventListener('pagehide', sendLast);
-  addEventListener('online', () => soon(0));
-  setTimeout(() => void follow(), RETRY_MS);
+  setTimeout(() => void follow(), LOOK_MS);
 }

@@ -5,6 +5,7 @@ import type { JobSummary } from '../../contract/api';
 import { MOST_BYTES } from '../../contract/bounds';
 import type { FieldProblem } from '../../contract/check';
 import { laths } from '../../core/build/graph';
+import { newId } from '../app/ids';
 import { problemText, useJobQuery, useJobsQuery, useNewJobMutation } from '../app/api';
 import { useDisplay } from '../app/display';
 import { JobPicture } from '../drawing/JobPicture';
@@ -127,7 +128,7 @@ function ImportJob() {
       setProblems(checked.problems);
       return;
     }
-    const result = await newJob(checked.build);
+    const result = await newJob({ build: checked.build, write: newId() });
     if (result.data) void navigate(`/jobs/${result.data.id}`);
     else setProblems([{ path: file.name, reason: problemText(result.error) }]);
   };

@@ -6,6 +6,7 @@ import * as yup from 'yup';
 import { PATTERNS, patternOf, startingBrief, type Brief } from '../../core/build';
 import type { ShopSnapshot } from '../../core/kit';
 import { problemText, useKitQuery, useNewJobMutation } from '../app/api';
+import { useWriteOnce } from '../app/write-once';
 import { useDisplay } from '../app/display';
 import { planFor } from './brief/brief';
 import { BriefFields } from './brief/BriefFields';
@@ -37,6 +38,7 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
   const display = useDisplay();
   const navigate = useNavigate();
   const [newJob, sending] = useNewJobMutation();
+  const write = useWriteOnce();
   const [search] = useSearchParams();
   const asked = PATTERNS.find(({ id }) => id === search.get('pattern'))?.id ?? 'panel';
   const [brief, setBrief] = useState<Brief>(() => startingBrief(asked, shop));
@@ -60,7 +62,8 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
   const make = handleSubmit(async () => {
     const made = planFor(brief, shop, { name: about.name?.trim() ?? '', use: about.use?.trim() ?? '' });
     if (!made.build) return;
-    const result = await newJob(made.build);
+    const result = await newJob({ build: made.build, write: write.of(made.build) });
+    if (result.data) write.done();
     if (result.data) void navigate(`/jobs/${result.data.id}`);
   });
   return (

@@ -7,7 +7,9 @@ import type { JobReply } from '../../../contract/api';
 import type { ScheduledTask, ShopRoom } from '../../../core/bench';
 import { applyEdit } from '../../../core/build';
 import { clampsOf, gluingOf } from '../../../core/kit';
-import { problemText, useBuildsQuery, useKitQuery, useSaveJobMutation } from '../../app/api';
+import { api, problemText, useBuildsQuery, useKitQuery } from '../../app/api';
+import { keepChange } from '../../app/outbox';
+import { useAppDispatch } from '../../app/store';
 import { Tick } from '../../parts/Tick';
 import type { CalendarWorker } from '../../workers/calendar.worker';
 import { DayGrid } from './DayGrid';
@@ -21,13 +23,14 @@ const DAYS = 9;
 
 /** All jobs on the shop's days: work, clamps, waits; moved by dragging. */
 export function Calendar() {
-  const { data: jobs, error } = useBuildsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { data, error } = useBuildsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const jobs = data?.jobs;
   const { data: kit } = useKitQuery();
   const [hidden, setHidden] = useState<ReadonlySet<string>>();
   const [tasks, setTasks] = useState<ScheduledTask[]>();
   const [offset, setOffset] = useState(0);
   const [refused, setRefused] = useState<string>();
-  const [save] = useSaveJobMutation();
+  const dispatch = useAppDispatch();
   const [now] = useState(() => Math.floor(Date.now() / 300_000) * 300_000);
   const open = useMemo(
     () => (jobs ?? []).filter(({ build }) => build.steps.some(({ done }) => !done)),
@@ -71,7 +74,7 @@ export function Calendar() {
     );
   if (!jobs || !shop) return <p className="text-graphite p-8">Reading the jobs …</p>;
   const nameOf = (id: string) => jobs.find((job) => job.id === id)?.name ?? '';
-  const move = async (task: ScheduledTask, begin: number | undefined) => {
+  const move = (task: ScheduledTask, begin: number | undefined) => {
     const job = jobs.find(({ id }) => id === task.job);
     if (!job) return;
     const build = applyEdit(job.build, {
@@ -79,8 +82,13 @@ export function Calendar() {
       step: task.step,
       change: { begin: begin === undefined ? undefined : new Date(begin).toISOString() },
     });
-    const { error: problem } = await save({ id: job.id, version: job.version, build });
-    setRefused(problem ? problemText(problem) : undefined);
+    keepChange('job', job.id, { name: build.name, version: job.version, content: build });
+    dispatch(
+      api.util.updateQueryData('builds', undefined, (all) => ({
+        ...all,
+        jobs: all.jobs.map((each) => (each.id === job.id ? { ...each, build } : each)),
+      })),
+    );
   };
   const days = Array.from({ length: DAYS }, (_, i) =>
     DateTime.fromMillis(now, { zone })
@@ -120,6 +128,21 @@ export function Calendar() {
           </button>
         </span>
       </div>
+      {data && data.damaged.length > 0 && (
+        <p role="alert" className="text-red text-[14px]">
+          Not on the calendar, since its newest version is damaged:{' '}
+          {data.damaged.map(({ id, name, version }, i) => (
+            <span key={id}>
+              {i > 0 && ', '}
+              <Link className="underline" to={`/jobs/${id}`}>
+                {name}
+              </Link>{' '}
+              (version {version})
+            </span>
+          ))}
+          .
+        </p>
+      )}
       <div className="flex flex-wrap gap-x-4">
         {open.map(({ id, name }) => (
           <Tick
@@ -149,7 +172,7 @@ export function Calendar() {
           hours={gluingOf(shop).hours}
           jobs={shown.map(({ id, name }) => ({ id, name }))}
           tasks={tasks ?? []}
-          onMove={(task, begin) => void move(task, begin)}
+          onMove={move}
         />
       )}
     </main>

@@ -1,4 +1,5 @@
 import type { ScheduledTask } from '../../../core/bench';
+import { saveFile } from '../../parts/save-file';
 
 /** Saves the calendar as an iCalendar file; the writer is loaded only then. */
 export async function exportCalendar(
@@ -8,10 +9,5 @@ export async function exportCalendar(
 ): Promise<void> {
   const { calendarFile } = await import('../../../core/exchange/calendar');
   const text = calendarFile(tasks, nameOf, { now: Date.now(), shop });
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/calendar' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = 'junta-calendar.ics';
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
+  saveFile('junta-calendar.ics', text, 'text/calendar');
 }

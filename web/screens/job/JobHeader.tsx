@@ -6,7 +6,8 @@ import type { ShopSnapshot } from '../../../core/kit';
 import { useKitQuery } from '../../app/api';
 import { jobActions, type Keeping } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { differences } from './differences';
+import { differences } from '../../parts/differences';
+import { saveFile } from '../../parts/save-file';
 import { KeySheet } from './KeySheet';
 import { KeptVersions } from './KeptVersions';
 import { PlanWindow } from './PlanWindow';
@@ -15,25 +16,17 @@ import { useEdit, useSettle } from './use-edit';
 const KEEPING: Record<Keeping, string> = {
   stored: 'stored',
   storing: 'storing …',
-  'kept here': 'server away: kept in this browser',
+  'kept here': 'kept in this browser',
   conflict: 'changed in two places',
 };
 
 /** Saves a build as a file; the browser asks where. */
 function exportJob(build: BuildDocument): void {
-  const url = URL.createObjectURL(
-    new Blob([`${JSON.stringify(build, null, 2)}\n`], { type: 'application/json' }),
-  );
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${
-    build.name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'job'
-  }.junta.json`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
+  const name = build.name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  saveFile(`${name || 'job'}.junta.json`, `${JSON.stringify(build, null, 2)}\n`, 'application/json');
 }
 
 /** What a build's own kit and the shop's present one do not share, leaving out how numbers are read and lay-ups kept. */

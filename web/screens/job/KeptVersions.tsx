@@ -1,6 +1,7 @@
-import { problemText, useLazyRevisionQuery, useRevisionsQuery } from '../../app/api';
+import { problemText, useLazyRevisionQuery, useMarkRevisionMutation, useRevisionsQuery } from '../../app/api';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
+import { Tick } from '../../parts/Tick';
 import { Window } from '../../parts/Window';
 
 /** Every stored version of the job, also those that lost a conflict. Any of them can be brought back, and that undone. */
@@ -9,6 +10,7 @@ export function KeptVersions({ onClose }: { onClose: () => void }) {
   const id = useAppSelector(({ job }) => job.id) ?? '';
   const { data, error } = useRevisionsQuery(id);
   const [read] = useLazyRevisionQuery();
+  const [mark] = useMarkRevisionMutation();
   const bringBack = async (revision: string) => {
     const { data: build } = await read({ id, revision });
     if (!build) return;
@@ -18,7 +20,7 @@ export function KeptVersions({ onClose }: { onClose: () => void }) {
   return (
     <Window
       title="Kept versions"
-      description="Every change that was stored, the newest first."
+      description="What was stored, the newest first: everything of the last day, then the last of each hour for 30 days, then the last of each day. Those marked “keep” stay."
       open
       onClose={onClose}
     >
@@ -32,13 +34,27 @@ export function KeptVersions({ onClose }: { onClose: () => void }) {
           <li key={revision.id} className="border-line flex items-center gap-3 border-b border-dotted py-1.5">
             <span className="rule w-9 text-right">{revision.version}</span>
             <span className="min-w-0 flex-1 truncate">
-              {revision.name}
+              {revision.damaged ? (
+                <span className="text-red">damaged: it cannot be read</span>
+              ) : (
+                revision.name
+              )}
               {revision.aside && <span className="text-red ml-2 text-[13px]">put aside in a conflict</span>}
             </span>
             <time className="text-graphite rule text-[13px] font-medium" dateTime={revision.made}>
               {new Date(revision.made).toLocaleString()}
             </time>
-            <button type="button" className="action" onClick={() => void bringBack(revision.id)}>
+            <Tick
+              label="keep"
+              checked={revision.marked}
+              onChange={(marked) => void mark({ id, revision: revision.id, marked })}
+            />
+            <button
+              type="button"
+              className="action"
+              disabled={revision.damaged}
+              onClick={() => void bringBack(revision.id)}
+            >
               Bring back
             </button>
           </li>

@@ -43,7 +43,7 @@ const LIMITS: readonly (readonly [
 /** Saws, machines and allowances. Every change is stored; jobs keep the kit they were planned with until asked. */
 export function Kit() {
   const { data, error } = useKitQuery();
-  const [refused, setRefused] = useState<unknown>();
+  const [refused, setRefused] = useState<string>();
   if (error !== undefined && !data)
     return (
       <p role="alert" className="text-red p-8">
@@ -62,7 +62,7 @@ export function Kit() {
         </span>
         {refused !== undefined && (
           <span role="alert" className="text-red text-[14px]">
-            {problemText(refused)}
+            {refused}
           </span>
         )}
       </div>

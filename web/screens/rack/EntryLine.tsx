@@ -9,6 +9,7 @@ import { nextNumber, speciesByName } from '../../../core/stock';
 import { parseLength, type Display } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { problemText, useAddBoardsMutation } from '../../app/api';
+import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
 import { PER_NAMES, SOLD_NAMES } from './words';
 
@@ -116,6 +117,7 @@ export function EntryLine({
 }) {
   const display = useDisplay();
   const [add] = useAddBoardsMutation();
+  const write = useWriteOnce();
   const [refused, setRefused] = useState<string>();
   /** The number that stands there by Junta's own hand, and may be replaced by the next. */
   const own = useRef<string>(undefined);
@@ -146,9 +148,10 @@ export function EntryLine({
   const put = handleSubmit(async (entry) => {
     const board = boardOf(entry, display);
     if (!board) return;
-    const result = await add([board]);
+    const result = await add({ boards: [board], write: write.of(board) });
     setRefused(result.error ? problemText(result.error) : undefined);
     if (!result.data) return;
+    write.done();
     own.current = board.label;
     onAdded(result.data.ids[0]);
     setFocus('length', { shouldSelect: true });

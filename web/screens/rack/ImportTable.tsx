@@ -14,6 +14,7 @@ import {
 } from '../../../core/stock';
 import type { LengthSystem } from '../../../core/units';
 import { problemText, useAddBoardsMutation } from '../../app/api';
+import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
 import { Choice, Toggle } from '../../parts/Choice';
 import { FileButton } from '../../parts/FileButton';
@@ -102,6 +103,7 @@ function Matching({
 }) {
   const display = useDisplay();
   const [add, { isLoading }] = useAddBoardsMutation();
+  const write = useWriteOnce();
   const [columns, setColumns] = useState(() => guessColumns(table.heads));
   const [system, setSystem] = useState<LengthSystem>(display.system);
   const [currency, setCurrency] = useState('');
@@ -122,7 +124,7 @@ function Matching({
     ...table.heads.map((head, i) => ({ value: String(i), label: head || `column ${i + 1}` })),
   ];
   const put = async () => {
-    const result = await add(read.boards);
+    const result = await add({ boards: read.boards, write: write.of(read.boards) });
     if (result.error) setRefused(problemText(result.error));
     else onClose();
   };

@@ -11,6 +11,7 @@ import {
   useRemoveBoardsMutation,
   useReserveBoardsMutation,
 } from '../../app/api';
+import { saveFile } from '../../parts/save-file';
 import { onRackTrouble, redoBoard, undoBoard } from '../../app/rack';
 import { Choice } from '../../parts/Choice';
 import { Swatch } from '../../parts/Swatch';
@@ -199,14 +200,7 @@ function EmptyRack() {
   );
 }
 
-function download(text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = 'rack.csv';
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
+const download = (text: string): void => saveFile('rack.csv', text, 'text/csv;charset=utf-8');
 
 /** Reserves the selected boards for a job, or sets them free. */
 function Reserve({

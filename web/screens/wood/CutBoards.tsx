@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { BuildDocument } from '../../../core/build';
 import { offcutBoards } from '../../../core/stock';
 import { problemText, useCutBoardsMutation } from '../../app/api';
+import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
@@ -15,6 +16,7 @@ export function CutBoards({ id, build }: { id: string; build: BuildDocument }) {
   const edit = useEdit();
   const stored = useAppSelector(({ job }) => job.keeping === 'stored');
   const [cut] = useCutBoardsMutation();
+  const write = useWriteOnce();
   const [open, setOpen] = useState(false);
   const [said, setSaid] = useState<string>();
   const boards = build.boards.filter((board) =>
@@ -22,7 +24,8 @@ export function CutBoards({ id, build }: { id: string; build: BuildDocument }) {
   );
   const offcuts = open ? boards.flatMap((board) => offcutBoards(board, build)) : [];
   const go = async () => {
-    const result = await cut(id);
+    const result = await cut({ id, write: write.of(id) });
+    if (result.data) write.done();
     if (result.error) return setSaid(problemText(result.error));
     for (const step of build.steps)
       if (step.kind === 'rip') edit({ do: 'setStep', step: step.id, change: { done: true } });

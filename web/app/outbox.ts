@@ -1,0 +1,373 @@
+import type { JobReply, JobSummary, Problem } from '../../contract/api';
+import type { NewBoard, RackBoard } from '../../contract/board';
+import type { KitReply } from '../../contract/shop';
+import { adoptOrphans, dropDraft, keepDraft, thisTab, type Draft, type DraftKind } from './drafts';
+import { newId } from './ids';
+import { onReturn, serverAway, serverHere } from './reach';
+
+/*
+ * Everything that is edited here leaves through one door. A change is kept in this browser first, as the draft of an
+ * edit stream, and stays there until the server has acknowledged it; drafts of every job, of the kit and of every board
+ * are sent, not only those of what is open. A stream's draft is replaced only by a later state of the same stream, which
+ * contains it. Each state carries the id of its write, so that a repeated one is known by the server.
+ */
+
+/** How one kind of thing is stored: where, in which body, and what of an answer is its content. */
+interface Storing {
+  url: (subject: string) => string;
+  body: (version: number, content: unknown) => object;
+  /** What stands on the server, out of a conflict's answer. */
+  current: (current: never) => { version: number; content: unknown };
+  /** Pause after a change before it is sent, so that a run of changes is one version, ms. */
+  pauseMs: number;
+}
+
+/** A board without what only the rack knows. */
+export function bare(board: RackBoard): NewBoard {
+  const { id: _, version: _v, reserved: _r, history: _h, taken: _t, ...rest } = board;
+  return rest;
+}
+
+/** The subject of the kit's drafts: there is one kit. */
+export const THE_KIT = 'kit';
+
+const STORING: Record<DraftKind, Storing> = {
+  job: {
+    url: (id) => `/api/jobs/${id}`,
+    body: (version, build) => ({ version, build }),
+    current: ({ version, build }: JobReply) => ({ version, content: build }),
+    pauseMs: 250,
+  },
+  kit: {
+    url: () => '/api/kit',
+    body: (version, shop) => ({ version, shop }),
+    current: ({ version, shop }: KitReply) => ({ version, content: shop }),
+    pauseMs: 350,
+  },
+  board: {
+    url: (id) => `/api/boards/${id}`,
+    body: (version, board) => ({ version, board }),
+    current: (board: RackBoard) => ({ version: board.version, content: bare(board) }),
+    pauseMs: 350,
+  },
+};
+
+/** What happened to a draft. `latest` says that nothing was changed here since it was sent. */
+export interface OutboxEvents {
+  stored: (draft: Draft, answer: { version: number; latest: boolean; reply: unknown }) => void;
+  conflicted: (draft: Draft, current: unknown) => void;
+  refused: (draft: Draft, reason: string) => void;
+  /** The server does not answer; the draft waits. */
+  waiting: (draft: Draft, reason: string) => void;
+  /** This browser keeps nothing: private windows, a full disk. */
+  keptNowhere: (draft: Draft) => void;
+}
+
+interface Stream {
+  draft: Draft;
+  /** What stands on the server, where the two differ. */
+  current?: unknown;
+  timer?: ReturnType<typeof setTimeout>;
+  sending?: Promise<void>;
+}
+
+const streams = new Map<string, Stream>();
+/** The stream that edits of a thing go on in: `kind:subject`. */
+const open = new Map<string, Stream>();
+const listeners: Record<DraftKind, Partial<OutboxEvents>[]> = { job: [], kit: [], board: [] };
+
+let watchers: (() => void)[] = [];
+
+/** Pause before the server is tried again by itself, ms; its return is heard of sooner. */
+const RETRY_MS = 5000;
+const TIMEOUT_MS = 15_000;
+/** The largest body a page that goes away may still send. */
+const MOST_KEEPALIVE = 60_000;
+const MOST_TRIED = 40;
+
+const nameOf = (kind: DraftKind, subject: string) => `${kind}:${subject}`;
+const told = () => watchers.forEach((watch) => watch());
+
+/** Who is told what happens to drafts of a kind. */
+export const onOutbox = (kind: DraftKind, events: Partial<OutboxEvents>): void =>
+  void listeners[kind].push(events);
+/** Tells all who listen to a kind. */
+const tell = (kind: DraftKind): OutboxEvents => ({
+  stored: (...said) => listeners[kind].forEach((each) => each.stored?.(...said)),
+  conflicted: (...said) => listeners[kind].forEach((each) => each.conflicted?.(...said)),
+  refused: (...said) => listeners[kind].forEach((each) => each.refused?.(...said)),
+  waiting: (...said) => listeners[kind].forEach((each) => each.waiting?.(...said)),
+  keptNowhere: (...said) => listeners[kind].forEach((each) => each.keptNowhere?.(...said)),
+});
+/** Calls back whenever what waits has changed; gives the way to stop it. */
+export function watchOutbox(watch: () => void): () => void {
+  watchers = [...watchers, watch];
+  return () => void (watchers = watchers.filter((each) => each !== watch));
+}
+
+let shown: Draft[] = [];
+/** Everything that is not stored yet, the oldest first. The same list until something changes. */
+export function unsent(): readonly Draft[] {
+  const now = [...streams.values()].map(({ draft }) => draft).toSorted((a, b) => a.at - b.at);
+  if (now.length !== shown.length || now.some((draft, i) => draft !== shown[i])) shown = now;
+  return shown;
+}
+
+/** The drafts of one thing, the oldest first. */
+export const draftsOf = (kind: DraftKind, subject: string): readonly Draft[] =>
+  unsent().filter((draft) => draft.kind === kind && draft.subject === subject);
+
+/** What stands on the server instead of a draft in conflict. */
+export const standing = (draft: Draft): { version: number; content: unknown } | undefined => {
+  const current = streams.get(draft.key)?.current;
+  return current === undefined ? undefined : STORING[draft.kind].current(current as never);
+};
+
+/** Drafts are written one after the other, so that an older state never lands over a newer one. */
+const writing = new Map<string, Promise<void>>();
+function keep(stream: Stream): void {
+  const { draft } = stream;
+  const before = writing.get(draft.key) ?? Promise.resolve();
+  const now = before
+    .then(() => (streams.get(draft.key)?.draft === draft ? keepDraft(draft) : undefined))
+    .catch(() => tell(draft.kind).keptNowhere(draft));
+  writing.set(draft.key, now);
+}
+
+async function forget(stream: Stream): Promise<void> {
+  const { key, kind, subject } = stream.draft;
+  clearTimeout(stream.timer);
+  streams.delete(key);
+  if (open.get(nameOf(kind, subject)) === stream) open.delete(nameOf(kind, subject));
+  const last = (writing.get(key) ?? Promise.resolve()).then(() => dropDraft(key)).catch(() => {});
+  writing.set(key, last);
+  await last;
+  if (writing.get(key) === last) writing.delete(key);
+  told();
+}
+
+const change = (stream: Stream, next: Partial<Draft>): void => {
+  stream.draft = { ...stream.draft, ...next };
+  keep(stream);
+  told();
+};
+
+/**
+ * Keeps a change: at once in this browser, a moment later on the server. It goes on in the open stream of its thing,
+ * whose content it must contain; where there is none, it begins one made from `version`.
+ */
+export function keepChange(
+  kind: DraftKind,
+  subject: string,
+  { name, version, content }: { name: string; version: number; content: unknown },
+): void {
+  let stream = open.get(nameOf(kind, subject));
+  if (stream) {
+    const { write, tried } = stream.draft;
+    stream.draft = {
+      ...stream.draft,
+      name,
+      content,
+      write: newId(),
+      tried: [...tried, write].slice(-MOST_TRIED),
+      ...(stream.draft.state === 'refused' ? { state: 'waiting' as const } : {}),
+    };
+  } else {
+    stream = {
+      draft: {
+        key: newId(),
+        kind,
+        subject,
+        name,
+        tab: thisTab,
+        version,
+        content,
+        write: newId(),
+        tried: [],
+        at: Date.now(),
+        state: 'waiting',
+      },
+    };
+    streams.set(stream.draft.key, stream);
+    open.set(nameOf(kind, subject), stream);
+  }
+  keep(stream);
+  if (stream.draft.state === 'waiting') soon(stream, STORING[kind].pauseMs);
+  told();
+}
+
+/** Ends the open stream of a thing: another state of it is shown now, and edits of that one begin a stream of their own. */
+export const leaveStream = (kind: DraftKind, subject: string): void => {
+  const stream = open.get(nameOf(kind, subject));
+  if (!stream) return;
+  open.delete(nameOf(kind, subject));
+  soon(stream, 0);
+};
+
+/** Goes on with a draft that is shown: edits from now on contain it. */
+export function resume(draft: Draft): void {
+  const stream = streams.get(draft.key);
+  if (stream) open.set(nameOf(draft.kind, draft.subject), stream);
+}
+
+const soon = (stream: Stream, ms: number): void => {
+  clearTimeout(stream.timer);
+  if (stream.draft.state !== 'waiting') return;
+  stream.timer = setTimeout(() => void send(stream), ms);
+};
+
+interface Answer {
+  status: number;
+  body: Partial<Problem> & Partial<JobSummary>;
+}
+
+async function post({ kind, subject, version, content, write }: Draft): Promise<Answer | undefined> {
+  const { url, body } = STORING[kind];
+  try {
+    const answer = await fetch(url(subject), {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json', 'Idempotency-Key': write },
+      body: JSON.stringify(body(version, content)),
+      signal: AbortSignal.timeout(TIMEOUT_MS),
+    });
+    return { status: answer.status, body: (await answer.json()) as Answer['body'] };
+  } catch {
+    return undefined;
+  }
+}
+
+const AWAY = 'The server does not answer.';
+
+/** Sends a stream's draft; drafts of one thing go one after the other. */
+function send(stream: Stream): Promise<void> {
+  clearTimeout(stream.timer);
+  stream.sending ??= (async () => {
+    const { kind, subject } = stream.draft;
+    // An older stream of the same thing goes first: what it holds was made first.
+    const older = draftsOf(kind, subject).find(
+      ({ key, at, state }) => state === 'waiting' && at < stream.draft.at && key !== stream.draft.key,
+    );
+    const before = older && streams.get(older.key);
+    if (before) await send(before);
+    await sendNow(stream);
+  })().finally(() => {
+    stream.sending = undefined;
+  });
+  return stream.sending;
+}
+
+async function sendNow(stream: Stream): Promise<void> {
+  for (let tries = 0; tries < 5 && streams.has(stream.draft.key); tries++) {
+    const { draft } = stream;
+    if (draft.state !== 'waiting') return;
+    const answer = await post(draft);
+    const again = await settleAnswer(stream, draft, answer);
+    if (!again) return;
+  }
+}
+
+/** Deals with an answer; true where the draft goes out again at once. */
+async function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefined): Promise<boolean> {
+  const events = tell(sent.kind);
+  const { status = 0, body = {} } = answer ?? {};
+  if (status === 0 || status >= 500 || status === 429 || status === 408) {
+    const reason = body.detail ?? AWAY;
+    serverAway(reason);
+    events.waiting(stream.draft, reason);
+    stream.timer = setTimeout(() => void send(stream), RETRY_MS);
+    return false;
+  }
+  serverHere();
+  if (status < 300 && typeof body.version === 'number') {
+    const latest = stream.draft.write === sent.write;
+    if (latest) await forget(stream);
+    else change(stream, { version: body.version });
+    events.stored(sent, { version: body.version, latest, reply: body });
+    return !latest;
+  }
+  if (status === 409 && body.current !== undefined) {
+    const { version, content } = STORING[sent.kind].current(body.current as never);
+    // What stands was made by this very stream, by a write whose answer was lost: it goes on from there.
+    if (body.write && [...stream.draft.tried, sent.write].includes(body.write)) {
+      change(stream, { version });
+      return true;
+    }
+    if (JSON.stringify(content) === JSON.stringify(stream.draft.content)) {
+      await forget(stream);
+      events.stored(sent, { version, latest: true, reply: body.current });
+      return false;
+    }
+    stream.current = body.current;
+    change(stream, { state: 'conflict' });
+    events.conflicted(stream.draft, body.current);
+    return false;
+  }
+  const reason = body.detail ?? 'The server does not take this.';
+  if (stream.draft.write !== sent.write) return true;
+  change(stream, { state: 'refused', reason });
+  events.refused(stream.draft, reason);
+  return false;
+}
+
+/**
+ * Settles a conflict. `mine` is sent again, from the version that stands; `theirs` lets the draft go, which the server
+ * keeps aside where it is a job.
+ */
+export async function settleConflict(draft: Draft, side: 'mine' | 'theirs'): Promise<void> {
+  const stream = streams.get(draft.key);
+  if (!stream) return;
+  const there = standing(draft);
+  if (side === 'theirs' || !there) return forget(stream);
+  stream.current = undefined;
+  const { write, tried } = stream.draft;
+  // Refused before, its write is no longer the same: it is made from another version now.
+  change(stream, { state: 'waiting', version: there.version, write: newId(), tried: [...tried, write] });
+  await send(stream);
+}
+
+/** Lets a draft go for good. */
+export const throwAway = (draft: Draft): Promise<void> => {
+  const stream = streams.get(draft.key);
+  return stream ? forget(stream) : Promise.resolve();
+};
+
+/** Takes over what tabs that are gone had not stored, and sends everything that waits. Ends when each was tried once. */
+export async function sendAll(): Promise<void> {
+  for (const draft of await adoptOrphans().catch((): Draft[] => []))
+    if (!streams.has(draft.key)) {
+      // A conflict is asked about anew: what stands may be another by now.
+      const { state } = draft;
+      streams.set(draft.key, { draft: state === 'conflict' ? { ...draft, state: 'waiting' } : draft });
+    }
+  told();
+  const waiting = [...streams.values()].filter(({ draft }) => draft.state === 'waiting');
+  await Promise.all(waiting.map((stream) => send(stream)));
+}
+
+let first: Promise<void> | undefined;
+/** The first sending of this page: what is read from the server after it contains what this browser had kept. */
+export const firstSent = (): Promise<void> => {
+  // A server that takes long holds up reading for a moment only.
+  first ??= Promise.race([sendAll(), new Promise<void>((done) => setTimeout(done, 3000))]);
+  return first;
+};
+
+/** Sends what still waits when the page goes away; the drafts in this browser are the safety net. */
+function sendLast(): void {
+  for (const stream of streams.values()) {
+    const { kind, subject, version, content, write, state } = stream.draft;
+    if (state !== 'waiting') continue;
+    const body = JSON.stringify(STORING[kind].body(version, content));
+    if (body.length >= MOST_KEEPALIVE) continue;
+    void fetch(STORING[kind].url(subject), {
+      method: 'PUT',
+      keepalive: true,
+      headers: { 'Content-Type': 'application/json', 'Idempotency-Key': write },
+      body,
+    }).catch(() => {});
+  }
+}
+onReturn(() => void sendAll());
+addEventListener('pagehide', sendLast);
+// Brought back from the browser's store of pages, it asks what became of what was sent last.
+addEventListener('pageshow', (event) => void ((event as PageTransitionEvent).persisted && sendAll()));
