@@ -3,6 +3,7 @@ import { browserRows } from './browser';
 import { patternRows } from './patterns';
 import { pictureRows } from './picture';
 import { pressureRows } from './pressure';
+import { serverRows } from './server';
 import { solidRows } from './solid';
 
 const rows = [
@@ -11,6 +12,7 @@ const rows = [
   ...patternRows(),
   ...pressureRows(),
   ...(await breakdownRows()),
+  ...(await serverRows()),
   ...(await browserRows()),
 ];
 const wide = (key: 'what' | 'measured' | 'wanted') => Math.max(...rows.map((row) => row[key].length));

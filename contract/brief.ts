@@ -1,12 +1,14 @@
 import * as yup from 'yup';
 import { PATTERN_IDS, type MeasureValue } from '../core/build';
+import { checkWith } from './check';
 import { aim, cutter, list, oneOf, whole } from './fields';
 import { exact, id, length } from './lengths';
 
+const measureLength = length();
 const isMeasure = (value: unknown): boolean => {
   if (typeof value === 'string') return value.length <= 2000;
   if (typeof value === 'number') return Number.isFinite(value);
-  return typeof value === 'boolean' || length().isValidSync(value, { strict: true });
+  return typeof value === 'boolean' || checkWith(measureLength, value).ok;
 };
 
 /** A pattern's measures: each a length, a number, a word or a yes or no, under its name. */

@@ -237,14 +237,14 @@ export const stepSchemas = {
   outside: planned('outside'),
 } satisfies Record<StepKind, yup.ISchema<unknown>>;
 
+/** What a step of no kind is held against: its kind is at fault. */
+const noStep = exact({ ...base, kind: oneOf(...(Object.keys(stepSchemas) as StepKind[])) });
+
 const step = yup.lazy(
   (value: { kind?: StepKind } | undefined) =>
     (value?.kind && Object.hasOwn(stepSchemas, value.kind)
       ? stepSchemas[value.kind]
-      : exact({
-          ...base,
-          kind: oneOf(...(Object.keys(stepSchemas) as StepKind[])),
-        })) as yup.ISchema<unknown> as never,
+      : noStep) as yup.ISchema<unknown> as never,
 );
 
 const reading = exact({

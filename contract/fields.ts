@@ -33,10 +33,10 @@ export const aim = () =>
     )
     .required();
 
+const bySaw = exact({ saw: id() }).required();
+const byMachine = exact({ machine: id() }).required();
 /** A saw or a machine that trims. */
 export const cutter = () =>
   yup.lazy((value: { saw?: unknown } | undefined) =>
-    value && typeof value === 'object' && 'saw' in value
-      ? exact({ saw: id() }).required()
-      : exact({ machine: id() }).required(),
+    value && typeof value === 'object' && 'saw' in value ? bySaw : byMachine,
   );

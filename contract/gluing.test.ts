@@ -35,7 +35,7 @@ describe('the gluing kit on the wire', () => {
       'a day that ends before it begins',
       gluePractice,
       { ...wire(DEFAULT_GLUE_PRACTICE), hours: { days: [1], from: 17, to: 8 } },
-      'must end after',
+      'must end at least half an hour after',
     ],
     [
       'a shop that never works',

@@ -11,6 +11,15 @@ import {
 import { flag, list, oneOf, optionalList, whole } from './fields';
 import { amount, exact, id, maybeOneOf, notNegative, spacing, text } from './lengths';
 
+/** Whether a time zone is one that dates can be told in. */
+function isZone(zone: string | undefined): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+}
 const place = () => amount().min(-1000).max(100_000);
 const number = (least: number, most: number) => amount().min(least).max(most);
 const maybe = (least: number, most: number) => yup.number().min(least).max(most).optional();
@@ -111,12 +120,14 @@ export const gluePractice = exact({
     days: list(whole().min(1).max(7), 7).min(1),
     from: number(0, 24),
     to: number(0, 24),
-    zone: text(60).optional(),
+    zone: text(60)
+      .optional()
+      .test('zone', ({ path }) => `${path} must be a time zone such as Europe/Oslo`, isZone),
   })
     .test(
       'order',
-      ({ path }) => `${path}: the day must end after it begins`,
-      (v) => (v?.to ?? 1) > (v?.from ?? 0),
+      ({ path }) => `${path}: the day must end at least half an hour after it begins`,
+      (v) => (v?.to ?? 1) - (v?.from ?? 0) >= 0.5,
     )
     .required(),
   paid: exact({ maxWidth: notNegative(), days: number(0, 365), priceMinor: whole().min(0).max(100_000_000) })

@@ -45,21 +45,22 @@ const DEADLOCKS = ['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD'];
 const MOST_TRIES = 8;
 
 /**
- * Carries out work as one transaction that sees what others committed meanwhile. Where it and another one stand in
- * each other's way, the one that the database sends home is carried out again, up to eight times.
+ * Carries out work on the database; where it and another one stand in each other's way, the one that the database sends
+ * home is carried out again, up to eight times.
  */
-export async function transact<T>(
-  source: DataSource,
-  work: (manager: EntityManager) => Promise<T>,
-): Promise<T> {
+export async function again<T>(work: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++)
     try {
-      return await source.transaction('READ COMMITTED', work);
+      return await work();
     } catch (error) {
       if (tries === MOST_TRIES || !DEADLOCKS.includes(codeOf(error))) throw error;
       await new Promise((done) => setTimeout(done, 5 * tries * (1 + Math.random())));
     }
 }
+
+/** Carries out work as one transaction that sees what others committed meanwhile; again where it must. */
+export const transact = <T>(source: DataSource, work: (manager: EntityManager) => Promise<T>): Promise<T> =>
+  again(() => source.transaction('READ COMMITTED', work));
 
 const MIGRATION_LOCK_S = 60;
 

@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { BuildsReply, JobReply, JobSummary, RevisionSummary } from '../contract/api';
 import { checkBuild } from '../contract/build';
 import type { BuildDocument } from '../core/build';
-import { transact } from './database';
+import { again, transact } from './database';
 import { isUuid, shopId } from './kit';
 import { problem } from './problems';
 import { giveReceipt, receiptOf, thinReceipts, writerOf } from './receipts';
@@ -239,6 +239,40 @@ async function putAside(
 }
 
 /**
+ * One statement that stores a build over the version it was made from, with its receipt, or changes nothing: a single
+ * way to the database and back, since a write waits for each. A write that has a receipt is not carried out again, not
+ * even where the version happens to fit. Answers `stored`.
+ */
+const STORE = `BEGIN NOT ATOMIC
+  DECLARE EXIT HANDLER FOR SQLEXCEPTION BEGIN ROLLBACK; RESIGNAL; END;
+  SET TRANSACTION ISOLATION LEVEL READ COMMITTED;
+  START TRANSACTION;
+  UPDATE job j SET j.name = ?, j.purpose = ?, j.version = j.version + 1, j.changed_at = ?
+    WHERE j.id = ? AND j.version = ? AND ${OF_SHOP} AND NOT EXISTS (SELECT 1 FROM receipt WHERE write_id = ?);
+  IF ROW_COUNT() = 1 THEN
+    INSERT INTO job_revision (id, shop_id, job_id, version, aside, build, digest)
+      SELECT ?, j.shop_id, j.id, j.version, 0, ?, ? FROM job j WHERE j.id = ?;
+    IF ? THEN
+      INSERT INTO receipt (write_id, shop_id, subject, version) SELECT ?, j.shop_id, j.id, j.version FROM job j WHERE j.id = ?;
+    END IF;
+    COMMIT;
+    SELECT 1 AS stored;
+  ELSE
+    ROLLBACK;
+    SELECT 0 AS stored;
+  END IF;
+END`;
+
+/** Thins what a job keeps, now and then. */
+async function thinNowAndThen(source: DataSource, id: string, version: number): Promise<void> {
+  if (version % THIN_EVERY !== 0) return;
+  await transact(source, async (manager) => {
+    await thinRevisions(manager, id, version);
+    await thinReceipts(manager);
+  });
+}
+
+/**
  * Stores a build made from `from`; gives the version it became. A write that was carried out before, by its receipt or
  * by its content in the history, is answered with the version it made. When the job moved on otherwise, nothing is
  * overwritten: the build is kept as a revision put aside and the answer is 409 with the version that stands and the
@@ -254,43 +288,36 @@ export async function saveJob(
   if (!isUuid(id)) throw noSuchJob(id);
   const text = JSON.stringify(build);
   const digest = digestOf(text);
-  const stored = await transact(source, async (manager) => {
-    const changed = new Date();
-    // A write that has a receipt must not be carried out again, not even where the version happens to fit.
-    const before = await receiptOf(manager, write);
-    const done = before
-      ? { affectedRows: 0 }
-      : await manager.query(
-          `UPDATE job j SET j.name = ?, j.purpose = ?, j.version = j.version + 1, j.changed_at = ? WHERE j.id = ? AND j.version = ? AND ${OF_SHOP}`,
-          [build.name, build.use, changed, id, from],
-        );
+  const changed = new Date();
+  const key = write ?? null;
+  const [[{ stored }]] = await again<[[{ stored: number }]]>(() =>
+    source.query(STORE, [
+      ...[build.name, build.use, changed, id, from, key],
+      ...[randomUUID(), text, digest, id],
+      ...[key === null ? 0 : 1, key, id],
+    ]),
+  );
+  const version = from + 1;
+  if (Number(stored) === 1) {
+    await thinNowAndThen(source, id, version);
+    return { id, name: build.name, use: build.use, version, changed: changed.toISOString() };
+  }
+  const lost = await transact(source, async (manager) => {
     const job = await findJob(manager, id);
-    const { shop } = job;
-    if (done.affectedRows === 1) {
-      const version = from + 1;
-      await keepRevision(manager, { shop, job: id, version, text, digest, aside: false });
-      await giveReceipt(manager, write, { shopId: shop, subject: id, version });
-      if (version % THIN_EVERY === 0) {
-        await thinRevisions(manager, id, version);
-        await thinReceipts(manager);
-      }
-      return summary(job, version);
-    }
     const made = await madeBefore(manager, id, from, digest, write);
     if (made !== undefined) return summary(job, made);
     const current = await readJob(manager, id);
     const maker = await writerOf(manager, id, current.version);
-    const aside = await putAside(manager, { shop, job: id, version: from, text, digest });
+    const aside = await putAside(manager, { shop: job.shop, job: id, version: from, text, digest });
     return { current, aside, ...(maker ? { write: maker } : {}) };
   });
-  if ('current' in stored)
-    throw problem(
-      409,
-      'Changed in two places',
-      `This job is at version ${stored.current.version}; your change was made from version ${from}. Both are kept.`,
-      stored,
-    );
-  return stored;
+  if (!('current' in lost)) return lost;
+  throw problem(
+    409,
+    'Changed in two places',
+    `This job is at version ${lost.current.version}; your change was made from version ${from}. Both are kept.`,
+    lost,
+  );
 }
 
 /** All kept builds of a job, newest first. */

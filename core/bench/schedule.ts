@@ -34,7 +34,8 @@ function whenFree(
 ) {
   let at = from;
   let why: ScheduledTask['why'];
-  for (;;) {
+  // Each turn moves it past the end of something held.
+  for (let turns = 0; turns <= held.length; turns++) {
     const until = at + long;
     const during = held.filter((each) => each.from < until && each.to > at);
     // The tightest moment is the start of some glue-up inside, or the start itself.
@@ -54,8 +55,12 @@ function whenFree(
       });
     });
     if (!short) return { at, why };
-    at = Math.min(...during.map(({ to }) => to).filter((t) => t > at));
+    const next = Math.min(...during.map(({ to }) => to).filter((t) => t > at));
+    // A shop without a bench: nothing that ends would make room.
+    if (!Number.isFinite(next)) return { at, why };
+    at = next;
   }
+  return { at, why };
 }
 
 /**
@@ -82,7 +87,8 @@ export function schedule(tasks: readonly Task[], now: number, room: ShopRoom): S
       spans = placeWork(earliest, task.minutes, task.whole, room.hours, room.zone, busy);
       if (clamps) {
         const long = (task.minutes + clamps.minutes) * 60_000;
-        for (;;) {
+        // Each turn moves it past the end of something held: so many turns are enough.
+        for (let turns = 0; turns <= 2 * held.length + 1; turns++) {
           const free = whenFree(spans[0].from, long, clamps.clamps ?? {}, held, room);
           why ??= free.why;
           if (free.at <= spans[0].from) break;

@@ -8,6 +8,33 @@ export const makerOf = (build: BuildDocument, output: string): Step | undefined 
 export const userOf = (build: BuildDocument, output: string): Step | undefined =>
   build.steps.find((step) => step.inputs.includes(output));
 
+/**
+ * The steps that something came through, the nearest first, by the first input of each. Ends after as many as the
+ * document has: steps that wait for each other lead nowhere.
+ */
+export function* makersOf(build: BuildDocument, output: string): Generator<Step> {
+  let at = makerOf(build, output);
+  for (let n = 0; at && n < build.steps.length; n++) {
+    yield at;
+    at = makerOf(build, at.inputs[0] ?? '');
+  }
+}
+
+/** The steps that something goes through from here, the next first; ends likewise. */
+export function* usersOf(build: BuildDocument, output: string): Generator<Step> {
+  let at = userOf(build, output);
+  for (let n = 0; at && n < build.steps.length; n++) {
+    yield at;
+    at = userOf(build, at.output);
+  }
+}
+
+/** The first step of a way that is wanted. */
+export function firstOf(way: Iterable<Step>, wanted: (step: Step) => boolean): Step | undefined {
+  for (const step of way) if (wanted(step)) return step;
+  return undefined;
+}
+
 /** The rip step whose strips a step works on or that it is itself; undefined past a slicing or where several meet. */
 export function ripOf(build: BuildDocument, stepId: string): RipStep | undefined {
   let step = build.steps.find((candidate) => candidate.id === stepId);

@@ -13,6 +13,7 @@ export * from './graph';
 export * from './parcel';
 export { brokenReferences, sharedKitIds } from './references';
 export * from './patterns';
+export { CannotFit } from './patterns/parts';
 export * from './rows';
 export { claimsOn } from './run/boards';
 export { turnOf } from './run/oblique';

@@ -1,12 +1,11 @@
 import type { Assembly, BuildDocument, GlueStep, LaidPart, SliceStep, Step } from './document';
-import { assemblyOf, makerOf } from './graph';
+import { assemblyOf, firstOf, makersOf } from './graph';
 import { isTurned } from './turns';
 
 /** The slicing whose slices a glue-up lays, past turns; undefined where it lays none. */
 export function sliceBefore(build: BuildDocument, glue: GlueStep): SliceStep | undefined {
   for (const input of glue.inputs) {
-    let at = makerOf(build, input);
-    while (at && at.kind === 'turn') at = makerOf(build, at.inputs[0] ?? '');
+    const at = firstOf(makersOf(build, input), ({ kind }) => kind !== 'turn');
     if (at?.kind === 'slice') return at;
   }
   return undefined;
@@ -14,8 +13,7 @@ export function sliceBefore(build: BuildDocument, glue: GlueStep): SliceStep | u
 
 /** How many blanks come to a slicing: it then names its slices blank by blank. */
 function blanksInto(build: BuildDocument, slice: SliceStep): number {
-  let at = makerOf(build, slice.inputs[0] ?? '');
-  while (at && at.kind !== 'glue' && at.kind !== 'rip') at = makerOf(build, at.inputs[0] ?? '');
+  const at = firstOf(makersOf(build, slice.inputs[0] ?? ''), ({ kind }) => kind === 'glue' || kind === 'rip');
   if (at?.kind === 'glue') return at.blanks ?? 1;
   return at ? (assemblyOf(build, at.id)?.slots.length ?? 1) : 1;
 }
@@ -29,6 +27,9 @@ export function sliceIds(build: BuildDocument, slice: SliceStep): string[] {
     ),
   ).flat();
 }
+
+/** The most slices that are cut from a blank or laid into a glue-up. */
+const MOST_PARTS = 2000;
 
 const replace = (build: BuildDocument, changed: Step): BuildDocument => ({
   ...build,
@@ -70,10 +71,13 @@ export function addRows(build: BuildDocument, glueId: string, rows: number): Bui
     sliceIds(at, step).filter((id) => !spoilt.has(id) && !laid.some(({ piece }) => piece === id));
   let cut = slice;
   let next = build;
-  while (free(next, cut).length < rows) {
+  // Each slice more gives at least one that is free, unless it was spoilt before.
+  const most = Math.min(MOST_PARTS, slice.count + rows + spoilt.size);
+  while (free(next, cut).length < rows && cut.count < most) {
     cut = { ...cut, count: cut.count + 1 };
     next = replace(next, cut);
   }
+  if (free(next, cut).length < rows) return build;
   const more = free(next, cut)
     .slice(0, rows)
     .map((piece): LaidPart => ({ piece }));

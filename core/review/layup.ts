@@ -1,5 +1,5 @@
 import type { Finding, Fix, GlueStep, Step, TrimStep } from '../build';
-import { assemblyOf, ripOf, userOf, makerOf } from '../build';
+import { assemblyOf, firstOf, makerOf, makersOf, ripOf, usersOf } from '../build';
 import { AXIS_NAMES, extents, type Axis } from '../solid';
 import type { ReviewContext } from './review';
 
@@ -139,10 +139,7 @@ export function oddChequer(step: Step, context: ReviewContext): Finding[] {
 }
 
 function upstreamSlice(step: Step, context: ReviewContext): Step | undefined {
-  let at = makerOf(context.build, step.inputs[0] ?? '');
-  for (let depth = 0; at && at.kind !== 'slice' && depth < 20; depth++)
-    at = makerOf(context.build, at.inputs[0] ?? '');
-  return at;
+  return firstOf(makersOf(context.build, step.inputs[0] ?? ''), ({ kind }) => kind === 'slice');
 }
 
 /** Fewer slices than asked for, or than the finished length needs. */
@@ -192,8 +189,7 @@ export function sliceCounts(step: Step, context: ReviewContext): Finding[] {
 }
 
 function rowsNeeded(step: Extract<Step, { kind: 'slice' }>, { build, timeline }: ReviewContext): Finding[] {
-  let glue = userOf(build, step.output);
-  while (glue && glue.kind !== 'glue') glue = userOf(build, glue.output);
+  const glue = firstOf(usersOf(build, step.output), ({ kind }) => kind === 'glue');
   const block = timeline.steps.find(({ id }) => id === glue?.id);
   const aim = build.targets[0]?.length;
   if (!glue || !block?.laid || !aim?.value || aim.aim === 'free' || aim.aim === 'atMost') return [];

@@ -19,7 +19,12 @@ export interface NumberParts {
   rounded: boolean;
 }
 
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+/** The greatest common divisor of two whole numbers. A number that is none ends it at once. */
+function gcd(a: number, b: number): number {
+  let [high, low] = [a, b];
+  while (low > 0) [high, low] = [low, high % low];
+  return high;
+}
 const trimZeros = (text: string): string => (text.includes('.') ? text.replace(/\.?0+$/, '') : text);
 
 const decimalParts = (value: number, digits: number): NumberParts => {
@@ -34,6 +39,7 @@ const decimalParts = (value: number, digits: number): NumberParts => {
 
 /** Sets a length in the shop's system: millimetres to a tenth, inches to the chosen division. */
 export function lengthParts(mm: number, display: Display): NumberParts {
+  if (!Number.isFinite(mm)) return { negative: false, whole: '?', rounded: true };
   if (display.system === 'mm') return decimalParts(mm, 1);
   const inch = mm / INCH;
   if (display.fraction === 0) return decimalParts(inch, 4);

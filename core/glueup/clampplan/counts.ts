@@ -1,19 +1,24 @@
 import { countNeeded } from '../../units';
 
+/** More clamps than any shop has on one glue-up: a plan that would need more is shown with so many. */
+export const MOST_CLAMPS = 1000;
+
+const bounded = (count: number): number => Math.min(MOST_CLAMPS, Math.max(1, count || 1));
+
 /**
  * Clamps so that pressure reaches everywhere, when it fans out over `reach` times the way from the pad to the first
  * joint (with its caul) to both sides: ceil(L / (2 r w)). Rounds up; at least one. Any unit of length, the same for both.
  */
 export const clampsBySpread = (length: number, way: number, reach = 1): number =>
-  Math.max(1, countNeeded(length / (2 * reach * way)));
+  bounded(countNeeded(length / (2 * reach * way)));
 
 /** Clamps so that one joint gets its pressure: ceil(P A / F). MPa, mm2 and newtons, or psi, in2 and lbf. Rounds up. */
 export const clampsByForce = (pressure: number, area: number, force: number): number =>
-  Math.max(1, countNeeded((pressure * area) / force));
+  bounded(countNeeded((pressure * area) / force));
 
 /** Clamps so that none stand farther apart than wanted, with half a spacing at both ends. */
 export const clampsBySpacing = (length: number, spacing: number): number =>
-  Math.max(1, countNeeded(length / spacing));
+  bounded(countNeeded(length / spacing));
 
 /** Middles of n equal stretches. */
 export const evenMiddles = (count: number, length: number): number[] =>

@@ -53,8 +53,8 @@ const MOST_PASSES = 200;
 const boldness = (pass: number): number => (pass < 12 ? 1 : pass < 24 ? 0.5 : pass < 60 ? 0.2 : 0);
 /** Farther from a pad than this many times the wood between, a line is taken as open until it closes: saves passes. */
 const FAR = 5;
-/** Work that a worker can do in a second or two, multiplications. */
-const MOST_WORK = 6e7;
+/** Work that a worker can do in a second, multiplications; on a machine that is busy, in two. */
+const MOST_WORK = 4e7;
 
 /** Cells along a line: 10 mm, an eighth of a narrow board, an even number, and no more than the work allows. */
 export function cellsFor({ length, boards, cell }: PressCase): { cells: number; coarse: boolean } {
