@@ -1,3 +1,4 @@
+import { resolve } from 'node:path';
 import { tortureDocuments } from './documents';
 import { tortureHttp } from './http';
 import { tortureKills } from './kills';
@@ -74,7 +75,7 @@ row(
 );
 say(http.broken);
 
-const documents = await tortureDocuments(seed, 20_000, 'dist/torture/documents.worker.mjs');
+const documents = await tortureDocuments(seed, 20_000, resolve('dist/torture/documents.worker.mjs'));
 row(
   `${documents.documents} mutated documents, thrown at`,
   `${documents.thrown.length} (${documents.accepted} accepted by the contract)`,

@@ -1,5 +1,6 @@
 import type { PlaneElastic } from '../../wood';
 import { evenEnough, worstOfLines } from '../pressure/even';
+import { NotSolvable } from '../pressure/band';
 import { pressQuickly } from '../pressure/beams';
 import { elasticPlaces } from './counts';
 
@@ -36,18 +37,16 @@ export function clampsByElastic(stack: ElasticStack): number {
   const { boards, lines } = outerPart(stack);
   if (lines.length === 0) return 1;
   const { length, thickness, pad } = stack;
-  const enough = (count: number) =>
-    evenEnough(
-      worstOfLines(
-        pressQuickly({
-          length,
-          thickness,
-          boards,
-          clamps: elasticPlaces(count, length).map((at) => ({ at, force: 1000, pad })),
-        }),
-        lines,
-      ),
-    );
+  const enough = (count: number) => {
+    const clamps = elasticPlaces(count, length).map((at) => ({ at, force: 1000, pad }));
+    try {
+      return evenEnough(worstOfLines(pressQuickly({ length, thickness, boards, clamps }), lines));
+    } catch (error) {
+      // Sizes that no boards have: nothing shows that any number of clamps would do.
+      if (error instanceof NotSolvable) return false;
+      throw error;
+    }
+  };
   let count = 1;
   while (count < MOST && !enough(count)) count += 1;
   return count;

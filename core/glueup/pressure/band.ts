@@ -19,7 +19,10 @@ export function addTo({ half, values }: Band, row: number, column: number, value
   values[i * (half + 1) + (j - i + half)] += value;
 }
 
-/** Cholesky's decomposition in place: the band becomes its lower factor. Throws where it is not positive definite. */
+/** Boards so far from any real ones that their system of equations cannot be solved in floating point. */
+export class NotSolvable extends Error {}
+
+/** Cholesky's decomposition in place: the band becomes its lower factor. Throws `NotSolvable` where it is not positive definite. */
 export function factorBand({ size, half, values }: Band): void {
   const w = half + 1;
   for (let i = 0; i < size; i++) {
@@ -31,7 +34,7 @@ export function factorBand({ size, half, values }: Band): void {
       const b = j * w - j + half;
       for (let k = from; k < j; k++) sum -= values[a + k] * values[b + k];
       if (i === j) {
-        if (!(sum > 0)) throw new Error(`factorBand: not positive definite at row ${i}`);
+        if (!(sum > 0)) throw new NotSolvable(`factorBand: not positive definite at row ${i}`);
         values[a + i] = Math.sqrt(sum);
       } else values[a + j] = sum / values[b + j];
     }
