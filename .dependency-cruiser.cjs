@@ -1,7 +1,7 @@
 /** The way through the house: core → contract → server and web. Nothing below knows what stands above it. */
 const only = (name, from, allowed, comment) => ({
   name, severity: 'error', comment,
-  from: { path: from, pathNot: '\\.(test|spec)\\.tsx?$' },
+  from: { path: from, pathNot: '\\.(test|spec|fixture)\\.tsx?$' },
   to: { path: '^(core|contract|server|web|demo|e2e|benchmarks|scripts)/', pathNot: allowed },
 });
 module.exports = {

@@ -130,6 +130,19 @@ describe('references', () => {
       (b) => (b.assemblies[0].slots[1].id = b.assemblies[0].slots[0].id.toUpperCase()),
       'assemblies[0].slots[1].id',
     ],
+    [
+      'words that programs keep for themselves',
+      (b) => (b.assemblies[0].slots[0].species = '__proto__'),
+      'keep for themselves',
+    ],
+    [
+      'more strips in all than any shop makes',
+      (b) => {
+        b.assemblies[0].repeat = 1000;
+        b.targets[0].quantity = 1000;
+      },
+      'the most is 20000',
+    ],
     ['two machines of one id', (b) => b.shop.machines.push(b.shop.machines[0]), 'shop.machines'],
     [
       'two readings of one id',

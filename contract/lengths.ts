@@ -17,6 +17,11 @@ export const id = () =>
       /^[A-Za-z0-9_.~-]+$/,
       ({ path }) => `${path} must be made of letters, digits, dots, dashes and underscores`,
     )
+    .test(
+      'own name',
+      ({ path }) => `${path} must not be a word that programs keep for themselves, such as constructor`,
+      (value) => value === undefined || !(value in Object.prototype),
+    )
     .required();
 export const amount = () =>
   yup

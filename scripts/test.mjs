@@ -5,7 +5,7 @@ import { needPackages } from './packages.mjs';
 
 /*
  * npm test: static checks, unit and server tests on a real database, and the real interface in a browser on the
- * built application. Ends with the plain line `N passed, N failed`.
+ * built application, in two workers, each on a database and server of its own. Ends with the plain line `N passed, N failed`.
  */
 needPackages();
 needDatabase();
@@ -32,6 +32,16 @@ mkdirSync('test-results', { recursive: true });
 console.log('Checks');
 add(check());
 
+// One build for all: the tests of the starter, the torture and the browser use it.
+let built = true;
+try {
+  await build();
+} catch (error) {
+  console.error(error);
+  built = false;
+  add({ passed: 0, failed: 1 });
+}
+
 console.log('\nUnit and server tests');
 const unitCode = await run([
   'node_modules/vitest/vitest.mjs',
@@ -50,9 +60,8 @@ add(
     : { passed: 0, failed: 1 },
 );
 
-console.log('\nThe interface in a browser');
-try {
-  await build();
+if (built) {
+  console.log('\nThe interface in a browser');
   const browserCode = await run(['node_modules/@playwright/test/cli.js', 'test'], {
     JUNTA_BROWSER: browserProgram(),
   });
@@ -65,9 +74,6 @@ try {
         }
       : { passed: 0, failed: 1 },
   );
-} catch (error) {
-  console.error(error);
-  add({ passed: 0, failed: 1 });
 }
 
 console.log(`\n${total.passed} passed, ${total.failed} failed`);

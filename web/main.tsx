@@ -1,10 +1,28 @@
 import './app/theme.css';
+import type { ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { Shell } from './app/Shell';
 import { store } from './app/store';
 import { Broken } from './app/Broken';
+
+/** Every screen by its address; each is loaded when it is first opened, or a little before. */
+const SCREENS: Record<string, () => Promise<ComponentType>> = {
+  jobs: async () => (await import('./screens/Jobs')).Jobs,
+  'jobs/new': async () => (await import('./screens/NewJob')).NewJob,
+  patterns: async () => (await import('./screens/Patterns')).Patterns,
+  'jobs/:id': async () => (await import('./screens/job/JobScreen')).JobScreen,
+  'jobs/:id/wood': async () => (await import('./screens/wood/WoodScreen')).WoodScreen,
+  'jobs/:id/wood/sheet': async () => (await import('./screens/wood/SetUpSheet')).SetUpSheet,
+  'jobs/:id/assembly': async () => (await import('./screens/job/AssemblySheets')).AssemblySheets,
+  'jobs/:id/look': async () => (await import('./screens/look/LookScreen')).LookScreen,
+  'jobs/:id/rehearse/:step': async () => (await import('./screens/job/glue/RehearseScreen')).RehearseScreen,
+  calendar: async () => (await import('./screens/calendar/Calendar')).Calendar,
+  rack: async () => (await import('./screens/rack/Rack')).Rack,
+  kit: async () => (await import('./screens/kit/Kit')).Kit,
+  tables: async () => (await import('./screens/Tables')).Tables,
+};
 
 const router = createBrowserRouter([
   {
@@ -13,42 +31,10 @@ const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="/jobs" replace /> },
-      { path: 'jobs', lazy: async () => ({ Component: (await import('./screens/Jobs')).Jobs }) },
-      { path: 'jobs/new', lazy: async () => ({ Component: (await import('./screens/NewJob')).NewJob }) },
-      { path: 'patterns', lazy: async () => ({ Component: (await import('./screens/Patterns')).Patterns }) },
-      {
-        path: 'jobs/:id',
-        lazy: async () => ({ Component: (await import('./screens/job/JobScreen')).JobScreen }),
-      },
-      {
-        path: 'jobs/:id/wood',
-        lazy: async () => ({ Component: (await import('./screens/wood/WoodScreen')).WoodScreen }),
-      },
-      {
-        path: 'jobs/:id/wood/sheet',
-        lazy: async () => ({ Component: (await import('./screens/wood/SetUpSheet')).SetUpSheet }),
-      },
-      {
-        path: 'jobs/:id/assembly',
-        lazy: async () => ({ Component: (await import('./screens/job/AssemblySheets')).AssemblySheets }),
-      },
-      {
-        path: 'jobs/:id/look',
-        lazy: async () => ({ Component: (await import('./screens/look/LookScreen')).LookScreen }),
-      },
-      {
-        path: 'jobs/:id/rehearse/:step',
-        lazy: async () => ({
-          Component: (await import('./screens/job/glue/RehearseScreen')).RehearseScreen,
-        }),
-      },
-      {
-        path: 'calendar',
-        lazy: async () => ({ Component: (await import('./screens/calendar/Calendar')).Calendar }),
-      },
-      { path: 'rack', lazy: async () => ({ Component: (await import('./screens/rack/Rack')).Rack }) },
-      { path: 'kit', lazy: async () => ({ Component: (await import('./screens/kit/Kit')).Kit }) },
-      { path: 'tables', lazy: async () => ({ Component: (await import('./screens/Tables')).Tables }) },
+      ...Object.entries(SCREENS).map(([path, load]) => ({
+        path,
+        lazy: async () => ({ Component: await load() }),
+      })),
       { path: '*', element: <p className="p-8">There is nothing at this address.</p> },
     ],
   },
@@ -61,3 +47,10 @@ createRoot(root).render(
     <RouterProvider router={router} />
   </Provider>,
 );
+
+/** Pause before the other screens are fetched, ms: the first one comes first. */
+const PREPARE_MS = 5000;
+// With the server away later on, every screen can still be opened.
+setTimeout(async () => {
+  for (const load of Object.values(SCREENS)) await load().catch(() => undefined);
+}, PREPARE_MS);

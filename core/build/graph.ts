@@ -76,6 +76,10 @@ export function glueOf(build: BuildDocument, stepId: string, piece?: string): Gl
   return undefined;
 }
 
+/** How often an assembly's strips are needed: its own repeats times the pieces wanted, less those made together. */
+export const copiesOf = (build: BuildDocument, assembly: Assembly): number =>
+  assembly.repeat * Math.ceil((build.targets[0]?.quantity ?? 1) / (build.brief?.quantity ?? 1));
+
 /** A line of steps that work on one thing, from where it begins to where it flows into another. */
 export interface Lath {
   id: string;

@@ -5,8 +5,9 @@ import { schedule, tasksOf, type ShopRoom } from '../bench';
 import { clampsByForce, clampsBySpacing, clampsBySpread, plannedGlueUp } from '../glueup';
 import { gluingOf } from '../kit';
 import { outlook } from '../review';
-import { freeNumber, nextNumber } from '../stock';
+import { freeNumber, nextNumber, problemFor, solveNow } from '../stock';
 import { lengthText, type Display } from '../units';
+import { elasticOf, lookOf } from '../wood';
 import { addRows, run, type BuildDocument } from '.';
 
 /*
@@ -90,6 +91,24 @@ describe('absurd sizes', () => {
       for (const mm of [Number.NaN, Number.POSITIVE_INFINITY, -Infinity])
         expect(lengthText(mm, display)).toContain('?');
     expect(lengthText(25.4 * 1e14, { system: 'inch', fraction: 64 })).toMatch(/^\d+/);
+  });
+});
+
+describe('names that objects have of themselves', () => {
+  it('are woods like any other unknown one', () => {
+    for (const species of ['__proto__', 'constructor', 'toString']) {
+      expect(lookOf(species)).toBe(lookOf('maple_sugar'));
+      expect(Number.isFinite(elasticOf(species).EL)).toBe(true);
+    }
+  });
+});
+
+describe('more strips than are laid out at once', () => {
+  it('are refused with both numbers, not tried for minutes', () => {
+    const build = block();
+    build.targets[0].quantity = 1000;
+    const { problem } = problemFor([build], []);
+    expect(() => solveNow(problem)).toThrow(/^\d+ strips are wanted at once; Junta lays out up to 3000/);
   });
 });
 

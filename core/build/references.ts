@@ -1,10 +1,14 @@
 import type { BuildDocument } from './document';
+import { copiesOf } from './graph';
 
 /** A place in a document, and what is wrong with it. */
 interface Wrong {
   path: string;
   reason: string;
 }
+
+/** The most strips of one job, all repeats and pieces alike counted: more is a slip or an attack. */
+const MOST_IN_ALL = 20_000;
 
 /** Ids that two members of a list share. Case does not tell them apart: neither do a database and a person reading aloud. */
 export function sharedIds(list: readonly { id: string }[], path: string, what = 'id'): Wrong[] {
@@ -24,7 +28,8 @@ export function sharedIds(list: readonly { id: string }[], path: string, what = 
 
 /**
  * What a document's references break: ids that two members of a list share, outputs that two steps make, and inputs
- * that no earlier step makes (so that no step can wait for itself, by whatever way round). Expects a document whose
+ * that no earlier step makes (so that no step can wait for itself, by whatever way round); and more strips in all than
+ * any shop makes. Expects a document whose
  * fields are right. What a reference leads to may still be missing from the kit: that is a finding of the run.
  */
 export function brokenReferences(build: BuildDocument): Wrong[] {
@@ -47,6 +52,12 @@ export function brokenReferences(build: BuildDocument): Wrong[] {
     ),
     ...sharedKitIds(shop, 'shop.'),
   ];
+  const strips = build.assemblies.reduce((sum, each) => sum + each.slots.length * copiesOf(build, each), 0);
+  if (strips > MOST_IN_ALL)
+    wrong.push({
+      path: 'assemblies',
+      reason: `assemblies: with all repeats and pieces alike this job asks for ${strips} strips; the most is ${MOST_IN_ALL}`,
+    });
   const made = new Set<string>();
   for (const [i, { inputs, output, id }] of build.steps.entries()) {
     for (const [j, input] of inputs.entries())

@@ -1,4 +1,5 @@
 import {
+  copiesOf,
   userOf,
   type Assembly,
   type BreakdownSettings,
@@ -73,10 +74,6 @@ export function rulesOf(settings: BreakdownSettings, shop: ShopSnapshot): Cuttin
     offcutWorth: settings.offcutWorthPct / 100,
   };
 }
-
-/** How often an assembly's strips are needed: its own repeats times the pieces wanted, less those made together. */
-export const copiesOf = (build: BuildDocument, assembly: Assembly): number =>
-  assembly.repeat * Math.ceil((build.targets[0]?.quantity ?? 1) / (build.brief?.quantity ?? 1));
 
 /** What comes off a strip's thickness when it is milled, mm. */
 function milledOff(build: BuildDocument, assembly: Assembly): number {

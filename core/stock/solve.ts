@@ -22,17 +22,28 @@ const stream = (seed: number) => {
   return () => chance(seed, n++);
 };
 
+/** A problem larger than is solved here; the message says by how much. */
+export class TooMany extends Error {}
+
+/** The most strips laid out at once: more would keep a worker busy for minutes. */
+export const MOST_WANTED = 3000;
+
 /**
  * Solves a breakdown: a first answer by placing the longest strips first, then better ones by taking a part of the
  * plan out and laying it in again in another order (ruin and recreate with simulated annealing). Yields after the
  * first answer and then from time to time; the last value returned is the best found. Deterministic: the same problem
  * and effort give the same answer. `start` begins from an earlier answer, and the result is never worse than it.
+ * Refuses more than 3,000 strips.
  */
 export function* solve(
   problem: Problem,
   effort: number = EFFORT.normal,
   start?: Answer,
 ): Generator<Progress, Answer> {
+  if (problem.strips.length > MOST_WANTED)
+    throw new TooMany(
+      `${problem.strips.length} strips are wanted at once; Junta lays out up to ${MOST_WANTED} on the boards. Make fewer alike at a time.`,
+    );
   const search = begin(problem);
   const settled = withLocked(search);
   const all = search.units.filter((unit) => unit.some((strip) => !problem.strips[strip].locked));

@@ -76,7 +76,9 @@ export function elasticOf(species: string): Elastic {
   const known = findSpecies(species);
   const group = known?.group ?? 'hardwood';
   const own = rows.has(species);
-  const from = own ? species : (NEAREST[species] ?? GROUP_ROW[group] ?? 'maple_sugar');
+  const from = own
+    ? species
+    : (Object.hasOwn(NEAREST, species) && NEAREST[species]) || GROUP_ROW[group] || 'maple_sugar';
   const row = rows.get(from) as Row;
   const mean = data.averages[group === 'softwood' ? 'softwood' : 'hardwood'];
   const compression = 'compressionMPa' in row && own ? row.compressionMPa : undefined;

@@ -95,7 +95,7 @@ const LOOK_OF: Record<string, LookName> = {
 };
 
 /** What a wood is drawn like; an unknown wood is drawn as plain maple. */
-export const lookOf = (id: string): Look => LOOKS[LOOK_OF[id] ?? 'maple'];
+export const lookOf = (id: string): Look => LOOKS[Object.hasOwn(LOOK_OF, id) ? LOOK_OF[id] : 'maple'];
 
 /** Density in kg/m3 at a moisture in %: 1000 G (1 + M/100), Wood Handbook chapter 4, from memory. */
 export const density = (species: Species, moisturePct = 8): number =>

@@ -7,7 +7,7 @@ import { predict } from '../../core/exchange';
 import { assemblySheets, layUpOf, plannedGlueUp, pressureOf, pressureQuickly } from '../../core/glueup';
 import { clampsOf, gluingOf } from '../../core/kit';
 import { outlook } from '../../core/review';
-import { EFFORT, problemFor, solveNow } from '../../core/stock';
+import { EFFORT, problemFor, solveNow, TooMany } from '../../core/stock';
 import { demoJobs } from '../../demo/jobs';
 import { demoShop } from '../../demo/shop';
 
@@ -32,6 +32,15 @@ function planned(brief: Brief, { shop, name, use }: BuildDocument): void {
     fit(brief, shop, { name, use });
   } catch (error) {
     if (!(error instanceof CannotFit)) throw error;
+  }
+}
+
+/** Breaks its boards down; that there are too many strips is an answer. */
+function solved(build: BuildDocument): void {
+  try {
+    solveNow(problemFor([build], build.boards).problem, EFFORT.quick / 20);
+  } catch (error) {
+    if (!(error instanceof TooMany)) throw error;
   }
 }
 
@@ -62,7 +71,7 @@ export function playAll(build: BuildDocument, deep: boolean): number {
       timed(() => pressureQuickly(planned.glueUp, planned.clamps, build.shop));
     if (deep) timed(() => pressureOf(planned.glueUp, planned.clamps, build.shop, {}));
   }
-  if (deep) timed(() => solveNow(problemFor([build], build.boards).problem, EFFORT.quick / 20));
+  if (deep) timed(() => solved(build));
   return longest;
 }
 

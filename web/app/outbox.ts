@@ -261,13 +261,12 @@ async function sendNow(stream: Stream): Promise<void> {
     const { draft } = stream;
     if (draft.state !== 'waiting') return;
     const answer = await post(draft);
-    const again = await settleAnswer(stream, draft, answer);
-    if (!again) return;
+    if (!settleAnswer(stream, draft, answer)) return;
   }
 }
 
 /** Deals with an answer; true where the draft goes out again at once. */
-async function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefined): Promise<boolean> {
+function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefined): boolean {
   const events = tell(sent.kind);
   const { status = 0, body = {} } = answer ?? {};
   if (status === 0 || status >= 500 || status === 429 || status === 408) {
@@ -280,7 +279,7 @@ async function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefi
   serverHere();
   if (status < 300 && typeof body.version === 'number') {
     const latest = stream.draft.write === sent.write;
-    if (latest) await forget(stream);
+    if (latest) void forget(stream);
     else change(stream, { version: body.version });
     events.stored(sent, { version: body.version, latest, reply: body });
     return !latest;
@@ -293,7 +292,7 @@ async function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefi
       return true;
     }
     if (JSON.stringify(content) === JSON.stringify(stream.draft.content)) {
-      await forget(stream);
+      void forget(stream);
       events.stored(sent, { version, latest: true, reply: body.current });
       return false;
     }
@@ -333,13 +332,22 @@ export const throwAway = (draft: Draft): Promise<void> => {
 
 /** Takes over what tabs that are gone had not stored, and sends everything that waits. Ends when each was tried once. */
 export async function sendAll(): Promise<void> {
-  for (const draft of await adoptOrphans().catch((): Draft[] => []))
-    if (!streams.has(draft.key)) {
+  const adopting = adoptOrphans()
+    .catch((): Draft[] => [])
+    .then((orphans) => {
       // A conflict is asked about anew: what stands may be another by now.
-      const { state } = draft;
-      streams.set(draft.key, { draft: state === 'conflict' ? { ...draft, state: 'waiting' } : draft });
-    }
-  told();
+      for (const draft of orphans)
+        if (!streams.has(draft.key)) {
+          const stream: Stream = {
+            draft: draft.state === 'conflict' ? { ...draft, state: 'waiting' } : draft,
+          };
+          streams.set(draft.key, stream);
+          soon(stream, 0);
+        }
+      told();
+    });
+  // A database of the browser that an old page holds up must not hold up what is made here.
+  await Promise.race([adopting, new Promise((done) => setTimeout(done, 2000))]);
   const waiting = [...streams.values()].filter(({ draft }) => draft.state === 'waiting');
   await Promise.all(waiting.map((stream) => send(stream)));
 }

@@ -118,7 +118,7 @@ function carryOut(
     return problem('no-input', `${stepName(step)} has nothing to work on.`);
   const played = withReadings(step, context.build.readings, context, (as) => dispatch(as, inputs, context));
   if (isStopped(played)) return played;
-  const outcome = withoutSpoilt(step, played);
+  const outcome = onTheirOwn(withoutSpoilt(step, played), inputs);
   const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
   if (cells > MOST_CELLS)
     return problem(
@@ -127,6 +127,12 @@ function carryOut(
     );
   return { ...outcome, used: inputs, predicted: played.predicted };
 }
+
+/** Pieces that a step passes through unchanged are its own from then on: what it was given is used up. */
+const onTheirOwn = (done: Done & { predicted?: Vec3 }, inputs: readonly WorkPiece[]): Done => {
+  const given = new Set(inputs);
+  return { ...done, pieces: done.pieces.map((piece) => (given.has(piece) ? { ...piece } : piece)) };
+};
 
 function dispatch(step: Step, inputs: readonly WorkPiece[], context: RunContext): Outcome {
   switch (step.kind) {

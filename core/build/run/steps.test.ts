@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { typed } from '../../kit';
 import { lostTo } from '../../solid';
 import { INCH } from '../../units';
-import { run, toleranceOf } from '..';
-import { build, closes, GLUE, last, lost, size, slot, three } from './fixture';
+import { run, toleranceOf, type Step } from '..';
+import { build, closes, GLUE, last, lost, shop, size, slot, three } from './fixture';
 
 describe('rip', () => {
   it('gives each strip its section, and counts wood not yet chosen as wood in', () => {
@@ -220,6 +220,35 @@ describe('the graph', () => {
     );
     expect(timeline.problems).toMatchObject([{ code: 'not-run-yet', step: 'h', severity: 'note' }]);
     expect(timeline.steps[2].greatest).toEqual(timeline.steps[1].greatest);
+  });
+  it('goes on after any step that passes pieces through: they are that step’s own, and nothing is lost or doubled', () => {
+    const through: Step[] = [
+      { id: 'x', kind: 'rest', inputs: ['panel'], output: 'x', hours: 24 },
+      { id: 'x', kind: 'finish', inputs: ['panel'], output: 'x' },
+      { id: 'x', kind: 'surface', inputs: ['panel'], output: 'x' },
+      { id: 'x', kind: 'outside', inputs: ['panel'], output: 'x' },
+      { id: 'x', kind: 'shape', inputs: ['panel'], output: 'x' },
+    ];
+    for (const step of through) {
+      const after: Step = {
+        id: 'flat',
+        kind: 'flatten',
+        inputs: ['x'],
+        output: 'flat',
+        machine: shop.machines[0].id,
+        top: { mm: 1 },
+        bottom: { mm: 1 },
+      };
+      const document = build(three, [GLUE, step, after]);
+      const timeline = run(document);
+      expect(timeline.problems.filter(({ severity }) => severity === 'stop')).toEqual([]);
+      expect(timeline.steps.at(-1)?.greatest[2]).toBeCloseTo(23, 9);
+      expect(timeline.leftOverMm3).toBe(0);
+      closes(document);
+      // What the step was given is used up: nothing else can take it.
+      const twice = run(build(three, [GLUE, step, { ...after, inputs: ['panel'] }]));
+      expect(twice.problems.at(-1)?.code).toBe('used-twice');
+    }
   });
   it('wood that no step used any more is left over, not lost', () => {
     const two = build(three, [GLUE], {

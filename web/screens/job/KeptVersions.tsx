@@ -20,6 +20,7 @@ export function KeptVersions({ onClose }: { onClose: () => void }) {
   return (
     <Window
       title="Kept versions"
+      wide
       description="What was stored, the newest first: everything of the last day, then the last of each hour for 30 days, then the last of each day. Those marked “keep” stay."
       open
       onClose={onClose}

@@ -1,9 +1,8 @@
-import type { BuildDocument } from '../../../core/build';
+import { copiesOf, type BuildDocument } from '../../../core/build';
 import type { ShopSnapshot } from '../../../core/kit';
 import {
   acclimatised,
   boardFeetOf,
-  copiesOf,
   moneyText,
   totalsOf,
   type BoardLayout,
