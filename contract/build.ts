@@ -131,6 +131,7 @@ const base = {
   inputs: list(id(), 100),
   output: id(),
   done: flag(),
+  doneAt: momentText().optional(),
   note: text(4000).optional(),
   marks: optionalList(text(80).required(), 50),
   photos: optionalList(text(200).required(), 50),

@@ -27,13 +27,17 @@ interface Worker {
 /** The name that the browser's own resolver rules map to loopback (playwright.config.ts). */
 const PLAIN_HOST = 'shop.test';
 
-const openHouse = async (fast: boolean): Promise<{ house: House; close: () => Promise<void> }> => {
+const openHouse = async (
+  fast: boolean,
+  host = '127.0.0.1',
+): Promise<{ house: House; close: () => Promise<void> }> => {
   const dataDir = mkdtempSync(join(tmpdir(), 'junta-e2e-'));
   const [port, databasePort] = [await freePort(), await freePort()];
   let database = await startDatabase({ dataDir, port: databasePort, fast });
   const serve = () =>
     startServer({
       port,
+      host,
       database: database.settings,
       quiet: true,
       env: { JUNTA_HOSTS: PLAIN_HOST, JUNTA_DATA: dataDir },
@@ -90,6 +94,8 @@ export const test = base.extend<{ quiet: void }, Worker>({
 
 /** A house that gives up no durability, to be killed. */
 export const killable = () => openHouse(false);
+/** A house that listens on more than this machine. */
+export const openToAll = () => openHouse(true, '0.0.0.0');
 
 export { expect };
 

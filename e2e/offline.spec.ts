@@ -1,5 +1,5 @@
 import type { BrowserContext, Page } from '@playwright/test';
-import { expect, killable, makeJob, mark, openJob, stored, test, type, type House } from './house';
+import { expect, killable, makeJob, mark, openJob, openToAll, stored, test, type, type House } from './house';
 
 const jobs = async (house: House): Promise<{ id: string; name: string }[]> =>
   (await fetch(`${house.url}/api/jobs`)).json();
@@ -215,6 +215,23 @@ test('everything works over plain HTTP from another host, where a page is no sec
   const context = await browser.newContext();
   await mainPath(context, house, 'From another host');
   await context.close();
+});
+
+test('a shop that listens on the network says on every screen that anybody is the shop', async ({
+  browser,
+  house,
+}) => {
+  const open = await openToAll();
+  try {
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(`${open.house.url}/rack`);
+    await expect(page.getByTestId('open-house')).toHaveText('Anybody on this network is the shop');
+    await page.goto(`${house.url}/rack`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect(page.getByTestId('open-house')).toHaveCount(0);
+  } finally {
+    await open.close();
+  }
 });
 
 test('a page under a foreign name that leads here gets nothing', async ({ house }) => {

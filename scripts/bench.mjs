@@ -9,17 +9,12 @@ import { needPackages } from './packages.mjs';
 needPackages();
 needDatabase();
 needBrowser();
-const { build } = await import('./build.mjs');
+const { build, FOR_NODE } = await import('./build.mjs');
 await build();
 const { build: bundle } = await import('esbuild');
 await bundle({
+  ...FOR_NODE,
   entryPoints: ['benchmarks/run.ts'],
   outfile: 'dist/benchmarks.mjs',
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  packages: 'external',
-  logLevel: 'warning',
 });
 process.exit(spawnSync(process.execPath, ['dist/benchmarks.mjs'], { stdio: 'inherit' }).status ?? 1);

@@ -17,6 +17,17 @@ const SOURCES = [
   'scripts/build.mjs',
 ];
 
+/** How everything that runs in Node is bundled: not minified, so that entities keep their names. */
+export const FOR_NODE = {
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  sourcemap: true,
+  logLevel: 'warning',
+};
+
 function digest() {
   const hash = createHash('sha256');
   const visit = (path) => {
@@ -39,15 +50,9 @@ export async function build() {
   });
   if (web.status !== 0) throw new Error('Building the interface failed.');
   await bundle({
+    ...FOR_NODE,
     entryPoints: ['server/main.ts'],
     outfile: 'dist/server.mjs',
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    packages: 'external',
-    sourcemap: true,
-    logLevel: 'warning',
   });
   writeFileSync('dist/stamp', stamp);
 }

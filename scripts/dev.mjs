@@ -1,9 +1,13 @@
 import { spawn } from 'node:child_process';
 import { startDatabase } from './database.mjs';
-import { needDatabase } from './machine.mjs';
+import { takeLock } from './lock.mjs';
+import { giveUp, needDatabase } from './machine.mjs';
 import { needPackages } from './packages.mjs';
 
 /* npm run dev: the server restarted on change, the interface served by Vite with hot reload. */
+const lock = await takeLock('.data', () => ({ url: 'npm run dev' }));
+if (!lock.held)
+  giveUp(`The data in .data is in use by process ${lock.holder?.pid ?? '?'}. Nothing was changed.`);
 needPackages();
 needDatabase();
 const database = await startDatabase({ dataDir: '.data', port: Number(process.env.JUNTA_DB_PORT ?? 4181) });

@@ -56,6 +56,13 @@ export function needDatabase() {
   if (!databaseProgram()) giveUp('The MariaDB server was installed, but its program mariadbd was not found.');
 }
 
+/** Makes sure that the programs are installed that measure printed pages. */
+export function needPaper() {
+  if (!existsSync('/usr/bin/pdftocairo')) installPackages(['poppler-utils']);
+  if (!existsSync('/usr/bin/pdftocairo'))
+    giveUp('poppler-utils was installed, but its program was not found.');
+}
+
 /** Makes sure that the test browser is installed. */
 export function needBrowser() {
   if (!browserProgram()) installPackages(['chromium']);

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { browserProgram, needBrowser, needDatabase } from './machine.mjs';
+import { browserProgram, needBrowser, needDatabase, needPaper } from './machine.mjs';
 import { needPackages } from './packages.mjs';
 
 /*
@@ -10,6 +10,7 @@ import { needPackages } from './packages.mjs';
 needPackages();
 needDatabase();
 needBrowser();
+needPaper();
 const { check } = await import('./check.mjs');
 const { build } = await import('./build.mjs');
 

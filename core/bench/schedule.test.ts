@@ -87,6 +87,41 @@ describe('the calendar of a job', () => {
     expect(tasks[0].id).toBe('flatten');
     expect(tasks[0].from).toBe(NOW);
   });
+  it('keeps what waits after a glue-up that is done, from the moment it was clamped, until it is over', () => {
+    const ticked = (hoursAgo: number) => {
+      const clamped = new Date(NOW - hoursAgo * H).toISOString();
+      const changes = [
+        { step: 'rip', change: { done: true } },
+        { step: 'mill', change: { done: true } },
+        { step: 'glue', change: { done: true, doneAt: new Date(NOW).toISOString() } },
+      ];
+      return applyEdit(
+        changes.reduce((build, change) => applyEdit(build, { do: 'setStep', ...change }), block),
+        { do: 'planGlue', step: 'glue', change: { clamped } },
+      );
+    };
+    const one = plan([['a', ticked(1)]]);
+    expect(find(one, 'glue')).toBeUndefined();
+    expect(find(one, 'glue:clamps').from).toBe(NOW - H);
+    // In clamps since an hour, in a shop that waits a day before it planes a joint.
+    expect(find(one, 'flatten').from).toBeGreaterThanOrEqual(NOW + 23 * H);
+    const late = plan([['a', ticked(23)]]);
+    expect(find(late, 'glue:clamps')).toBeUndefined();
+    expect(find(late, 'flatten').from - NOW).toBeGreaterThanOrEqual(H);
+    expect(find(late, 'flatten').from - NOW).toBeLessThan(3 * H);
+    expect(find(plan([['a', ticked(30)]]), 'flatten').from).toBe(NOW);
+    // Its clamps are not to be had for anybody else meanwhile.
+    const held = find(one, 'glue:clamps').clamps ?? {};
+    const scarce = Object.fromEntries(Object.entries(held).map(([set, count]) => [set, count]));
+    const two = plan(
+      [
+        ['a', ticked(1)],
+        ['b', block],
+      ],
+      { clamps: scarce },
+    );
+    expect(find(two, 'glue', 'b').from).toBeGreaterThanOrEqual(find(two, 'glue:clamps', 'a').to);
+  });
   it('begins where it was dragged to, never before the work it waits for, and says so', () => {
     const later = applyEdit(block, {
       do: 'setStep',

@@ -75,6 +75,15 @@ export function schedule(tasks: readonly Task[], now: number, room: ShopRoom): S
   const ends = new Map<string, number>();
   const key = (task: Pick<Task, 'job'>, id: string) => `${task.job}/${id}`;
   for (const [i, task] of tasks.entries()) {
+    if (task.began !== undefined) {
+      const span = { from: task.began, to: task.began + task.minutes * 60_000 };
+      ends.set(key(task, task.id), span.to);
+      // What is over leaves the calendar; clamps are held until then.
+      if (span.to <= now) continue;
+      if (task.clamps) held.push({ ...span, clamps: task.clamps });
+      out.push({ ...task, ...span, spans: [span] });
+      continue;
+    }
     const ready = Math.max(now, ...task.after.map((id) => ends.get(key(task, id)) ?? now));
     const wish = task.begin ?? -Infinity;
     const earliest = Math.max(ready, wish);

@@ -1,6 +1,6 @@
 import { assemblyOf, stepName, type BuildDocument, type Step, type Timeline } from '../build';
 import { glueTimes, climateOf, gluingOf } from '../kit';
-import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse } from '../glueup';
+import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, waitsToSurface } from '../glueup';
 
 /** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
 export interface Task {
@@ -18,6 +18,8 @@ export interface Task {
   clamps?: Record<string, number>;
   /** When the maker means to begin it. */
   begin?: number;
+  /** When it really began: a wait after work that is done. It stays on the calendar until it is over. */
+  began?: number;
 }
 
 /**
@@ -45,17 +47,10 @@ const OUTSIDE_DAYS = 7;
 const GLUE_SET_UP_MIN = 20;
 const SCRAPE_MIN = 10;
 
-const machined = (kind: Step['kind'] | undefined): boolean =>
-  kind === 'flatten' ||
-  kind === 'joint' ||
-  kind === 'slice' ||
-  kind === 'trim' ||
-  kind === 'oblique' ||
-  kind === 'resaw' ||
-  kind === 'shape' ||
-  kind === 'crosscut';
-
-/** A job's open steps as tasks, each after what it works on. Steps that are done are left out. */
+/**
+ * A job's open steps as tasks, each after what it works on. Work that is done is left out; what must wait after it stays,
+ * from the moment it was done, where that is known.
+ */
 export function tasksOf(job: string, build: BuildDocument, timeline: Timeline): Task[] {
   const out: Task[] = [];
   const last = new Map<string, string>();
@@ -65,7 +60,8 @@ export function tasksOf(job: string, build: BuildDocument, timeline: Timeline): 
       const before = out.findLast((each) => each.step === step.id && each.job === job)?.id;
       out.push({ job, step: step.id, after: before ? [before] : after, ...task });
     };
-    if (!step.done) addTasks(step, build, timeline, add);
+    if (step.done) for (const wait of waitsAfter(step, build, timeline)) add(wait);
+    else addTasks(step, build, timeline, add);
     const own = out.findLast((each) => each.step === step.id);
     if (own) last.set(step.output, own.id);
     else if (after.length === 1) last.set(step.output, after[0]);
@@ -117,6 +113,30 @@ function addTasks(
   work(setUp + each * pieces);
 }
 
+/** When a step was done, ms: a glue-up when its last clamp was tight. Not a number where nobody noted it. */
+const doneAtOf = (step: Step): number =>
+  Date.parse((step.kind === 'glue' ? step.plan?.clamped : undefined) ?? step.doneAt ?? '');
+
+/** What waits after a step that is done: glue in its clamps and settling, coats drying. */
+function waitsAfter(
+  step: Step,
+  build: BuildDocument,
+  timeline: Timeline,
+): Omit<Task, 'job' | 'step' | 'after'>[] {
+  const at = doneAtOf(step);
+  if (!Number.isFinite(at)) return [];
+  const waits: Omit<Task, 'job' | 'step' | 'after'>[] = [];
+  addTasks(step, build, timeline, (task) => task.kind !== 'work' && waits.push(task));
+  let began = at;
+  return waits.map((wait) => {
+    const from = began;
+    began += (wait.minutes * HOUR_MS) / 60;
+    return { ...wait, began: from };
+  });
+}
+
+const HOUR_MS = 3_600_000;
+
 function glueTasks(
   id: string,
   build: BuildDocument,
@@ -142,5 +162,6 @@ function glueTasks(
   const clamps = Object.fromEntries(plan.picks.map(({ set, count }) => [set.id, count]));
   wait('clamps', 'in clamps', 'clamps', gates.unclampH, clamps);
   const next = build.steps.find(({ inputs }) => inputs.includes(glueUp.step.output));
-  if (machined(next?.kind)) wait('settle', 'joint settles', 'settle', gates.surfaceH - gates.unclampH);
+  if (next && waitsToSurface(next.kind))
+    wait('settle', 'joint settles', 'settle', gates.surfaceH - gates.unclampH);
 }

@@ -179,6 +179,8 @@ interface StepBase {
   inputs: string[];
   output: string;
   done?: boolean;
+  /** When it was done, as an ISO time: what waits after it counts from then. Unknown if missing. */
+  doneAt?: string;
   note?: string;
   marks?: string[];
   photos?: string[];
@@ -389,6 +391,14 @@ const TURN_NAMES: Record<Turn, string> = {
   tipOnEdge: 'Tip on edge',
   endForEnd: 'End for end',
   rollOver: 'Roll over',
+};
+
+/** What a turn does to the sizes of a piece. */
+export const TURN_WORDS: Record<Turn, string> = {
+  standOnEnd: 'length and thickness change places',
+  tipOnEdge: 'width and thickness change places',
+  endForEnd: 'no size changes',
+  rollOver: 'no size changes',
 };
 
 /** What a step is called: its own name, or its kind's. */

@@ -1,4 +1,4 @@
-import { GLUE_USES, type BuildDocument, type GlueUse, type Phrase } from '../build';
+import { GLUE_USES, type BuildDocument, type GlueUse, type Phrase, type Step } from '../build';
 import {
   adhesiveFacts,
   adhesivesOf,
@@ -173,3 +173,17 @@ export function gatesOf(times: GlueTimes | undefined, shop: ShopSnapshot): Gates
     surfaceH: Math.max(practice.surfaceWaitH, unclampH),
   };
 }
+
+const SURFACING: ReadonlySet<Step['kind']> = new Set([
+  'flatten',
+  'joint',
+  'slice',
+  'trim',
+  'oblique',
+  'resaw',
+  'shape',
+  'crosscut',
+  'surface',
+]);
+/** Whether a step cuts into fresh joints, and so waits until they have lost their water; others wait for the clamps alone. */
+export const waitsToSurface = (kind: Step['kind']): boolean => SURFACING.has(kind);

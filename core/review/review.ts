@@ -11,6 +11,7 @@ import { extents, type Axis } from '../solid';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { machineLimits, sawReach } from './limits';
 import { crossGrain } from './crossgrain';
+import { doneEarly } from './early';
 import { glueUpFindings } from './glueups';
 import { seamFindings } from './seams';
 import { stripsWithoutBoard } from './wood';
@@ -58,6 +59,7 @@ export function review(build: BuildDocument, timeline: Timeline, today?: string)
     lopsidedTrim,
     thinMargins,
     glueUpFindings,
+    doneEarly,
   ];
   return [
     ...timeline.problems,

@@ -2,3 +2,4 @@ export * from './count';
 export * from './display';
 export * from './length';
 export * from './parse';
+export * from './words';

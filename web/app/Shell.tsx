@@ -25,7 +25,7 @@ export function Shell() {
   const { away, open } = useReach();
   return (
     <div className="min-h-dvh">
-      <header className="border-line bg-sheet flex h-11 items-center gap-6 border-b px-5">
+      <header className="border-line bg-sheet flex h-11 print:hidden items-center gap-6 border-b px-5">
         <span className="text-[18px] font-semibold tracking-tight">Junta</span>
         <nav aria-label="Main" className="flex h-full gap-4">
           {NAV.map(([to, name]) => (

@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui';
 import { useMemo } from 'react';
 import { Link, useLocation } from 'react-router';
+import { counted } from '../../core/units';
 import { saveFile } from '../parts/save-file';
 import { differences } from '../parts/differences';
 import { TwoVersions } from '../parts/TwoVersions';
@@ -25,7 +26,7 @@ const settle = (draft: Draft, side: 'mine' | 'theirs') =>
 const fileName = ({ kind, name }: Draft) =>
   `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || kind}.unsent.json`;
 
-const count = (drafts: readonly Draft[]) => `${drafts.length} ${drafts.length === 1 ? 'change' : 'changes'}`;
+const count = (drafts: readonly Draft[]) => counted(drafts.length, 'change');
 
 /**
  * What the head of every page says of the server and of what waits for it: that it is away and what is kept here, and

@@ -139,11 +139,11 @@ async function forget(stream: Stream): Promise<void> {
   clearTimeout(stream.timer);
   streams.delete(key);
   if (open.get(nameOf(kind, subject)) === stream) open.delete(nameOf(kind, subject));
+  told();
   const last = (writing.get(key) ?? Promise.resolve()).then(() => dropDraft(key)).catch(() => {});
   writing.set(key, last);
   await last;
   if (writing.get(key) === last) writing.delete(key);
-  told();
 }
 
 const change = (stream: Stream, next: Partial<Draft>): void => {
@@ -271,7 +271,8 @@ function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefined): 
   const { status = 0, body = {} } = answer ?? {};
   if (status === 0 || status >= 500 || status === 429 || status === 408) {
     const reason = body.detail ?? AWAY;
-    serverAway(reason);
+    // A server that broke on this one is not away: it is asked again, more slowly.
+    if (status !== 500) serverAway(reason);
     events.waiting(stream.draft, reason);
     stream.timer = setTimeout(() => void send(stream), RETRY_MS);
     return false;

@@ -1,10 +1,10 @@
 import '../../app/open-job';
 import { Printer } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, type CSSProperties } from 'react';
 import { Link, useParams } from 'react-router';
 import { run } from '../../../core/build';
 import { assemblySheets, scaleFor, type AssemblySheet, type SheetPart } from '../../../core/glueup';
-import { areaText, INCH, lengthText, type Display } from '../../../core/units';
+import { areaText, counted, INCH, lengthText, type Display } from '../../../core/units';
 import { cssColour } from '../../../core/wood/css';
 import { lookOf, speciesName } from '../../../core/wood/species';
 import { problemText, useJobQuery } from '../../app/api';
@@ -101,8 +101,9 @@ function Sheet({
   return (
     <article
       aria-label={title}
-      className="mb-6 break-after-page bg-white p-5 shadow print:mb-0 print:p-0 print:shadow-none"
-      style={{ width: `${room[0] + 10}mm` }}
+      // On paper exactly as wide as its room: wider, and the browser would shrink the page and the scale with it.
+      className="mb-6 box-border w-[calc(var(--room)+10.6mm)] break-after-page bg-white p-5 shadow print:mb-0 print:w-[var(--room)] print:p-0 print:shadow-none"
+      style={{ '--room': `${room[0]}mm` } as CSSProperties}
     >
       <header className="flex items-baseline justify-between">
         <h1 className="text-[19px] font-semibold">{title}</h1>
@@ -111,8 +112,9 @@ function Sheet({
         </span>
       </header>
       <p className="pb-2 text-[14px]">
-        {sheet.parts.length} parts{sheet.blanks > 1 && `, ${sheet.blanks} blanks alike`}; {sheet.joints}{' '}
-        joints, {areaText(sheet.areaMm2, display)} to glue. Comes out at {sheet.size.map(text).join(' × ')}.{' '}
+        {counted(sheet.parts.length, 'part')}
+        {sheet.blanks > 1 && `, ${sheet.blanks} blanks alike`}; {counted(sheet.joints, 'joint')},{' '}
+        {areaText(sheet.areaMm2, display)} to glue. Comes out at {sheet.size.map(text).join(' × ')}.{' '}
         {sheet.seen === 'face'
           ? 'Seen from above; the first part of a row across lies at the far edge.'
           : 'Seen from the near edge; the first layer lies lowest.'}
@@ -146,10 +148,10 @@ function Drawing({
     <svg
       role="img"
       aria-label={`${sheet.name}, drawn to scale`}
-      width={mm(w)}
-      height={mm(h)}
+      width={mm(w + 2 * thin)}
+      height={mm(h + 2 * thin)}
       viewBox={`${-thin} ${-thin} ${w + 2 * thin} ${h + 2 * thin}`}
-      className="mx-auto block"
+      className="mx-auto block max-w-none"
     >
       <g transform={frame}>
         {sheet.faces.map(({ species, points }) => (
@@ -207,7 +209,7 @@ function ScaleBar({ scale, display }: { scale: number; display: Display }) {
   const long = (count * unit) / scale;
   return (
     <div className="flex items-center gap-2 py-2 text-[12px]">
-      <svg width={`${long}mm`} height="3mm" aria-hidden>
+      <svg width={`${long}mm`} height="3mm" className="max-w-none shrink-0" aria-hidden>
         <path d="M0 0V12M0 6H2000" stroke="#000" strokeWidth="1" />
         <rect x="0" y="4" width={`${long / 2}mm`} height="4" />
       </svg>

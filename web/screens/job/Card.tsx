@@ -1,8 +1,8 @@
 import { memo } from 'react';
-import { stepName, tookBy, type BuildDocument, type Step } from '../../../core/build';
+import { stepName, tookBy, TURN_WORDS, type BuildDocument, type Step } from '../../../core/build';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { GRAIN_SIDES } from '../../../core/solid/contacts';
-import { areaText, massText, volumeText, type Display } from '../../../core/units';
+import { areaText, counted, massText, volumeText, type Display } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
@@ -71,7 +71,13 @@ export const Card = memo(function Card({
           type="checkbox"
           className="accent-chalk h-4 w-4"
           checked={step.done ?? false}
-          onChange={(event) => edit({ do: 'setStep', step: step.id, change: { done: event.target.checked } })}
+          onChange={({ target: { checked: done } }) =>
+            edit({
+              do: 'setStep',
+              step: step.id,
+              change: { done, doneAt: done ? new Date().toISOString() : undefined },
+            })
+          }
         />
         This step is done
       </label>
@@ -82,7 +88,8 @@ export const Card = memo(function Card({
 function subtitle(step: Step, build: BuildDocument, seen: StepOutlook | undefined): string {
   const machine =
     'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine)?.name : undefined;
-  if (step.kind === 'glue') return `${seen?.laid?.length ?? '–'} parts along the ${step.along}`;
+  if (step.kind === 'glue')
+    return `${seen?.laid ? counted(seen.laid.length, 'part') : '–'} along the ${step.along}`;
   if (step.kind === 'slice') return `${seen?.count ?? '–'} slices against a stop`;
   if (step.kind === 'oblique')
     return step.ends
@@ -90,9 +97,8 @@ function subtitle(step: Step, build: BuildDocument, seen: StepOutlook | undefine
       : `${seen?.count ?? '–'} pieces at ${step.angleDegrees}°`;
   if (step.kind === 'resaw') return `${step.leaves} leaves from every board`;
   if (step.kind === 'rip')
-    return `${build.assemblies.find(({ id }) => id === step.assembly)?.slots.length ?? 0} strips`;
-  if (step.kind === 'turn')
-    return `${seen?.count ?? '–'} pieces: thickness becomes length, and the cut thickness`;
+    return counted(build.assemblies.find(({ id }) => id === step.assembly)?.slots.length ?? 0, 'strip');
+  if (step.kind === 'turn') return `${seen ? counted(seen.count, 'piece') : '–'}: ${TURN_WORDS[step.turn]}`;
   return machine ?? (step.kind === 'trim' ? 'long edges first, then the ends' : '');
 }
 
@@ -135,7 +141,7 @@ function Predicted({
           </Row>
         ))}
         {seen.glue && (
-          <Row name={`${seen.glue.joints} joints, area to glue`}>
+          <Row name={`${counted(seen.glue.joints, 'joint')}, area to glue`}>
             <span className="rule">{areaText(seen.glue.areaMm2, display)}</span>
           </Row>
         )}
@@ -199,7 +205,7 @@ function WholeJob({ outlook, display }: { outlook: Outlook; display: Display }) 
         <Row name="Offcuts">
           <span className="rule">{volumeText(total('offcut'), display)}</span>
         </Row>
-        <Row name={`${outlook.joints.count} joints, glued in all`}>
+        <Row name={`${counted(outlook.joints.count, 'joint')}, glued in all`}>
           <span className="rule">{areaText(outlook.joints.areaMm2, display)}</span>
         </Row>
         {outlook.joints.finishedAreaMm2 > 0 && (

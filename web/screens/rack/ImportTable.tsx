@@ -12,7 +12,7 @@ import {
   type ColumnName,
   type CsvTable,
 } from '../../../core/stock';
-import type { LengthSystem } from '../../../core/units';
+import { counted, type LengthSystem } from '../../../core/units';
 import { problemText, useAddBoardsMutation } from '../../app/api';
 import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
@@ -21,7 +21,6 @@ import { FileButton } from '../../parts/FileButton';
 import { Window } from '../../parts/Window';
 import { PER_NAMES } from './words';
 
-const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 const MOST_FILE_BYTES = 4 * 1024 * 1024;
 const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
 

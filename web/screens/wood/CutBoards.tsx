@@ -28,7 +28,8 @@ export function CutBoards({ id, build }: { id: string; build: BuildDocument }) {
     if (result.data) write.done();
     if (result.error) return setSaid(problemText(result.error));
     for (const step of build.steps)
-      if (step.kind === 'rip') edit({ do: 'setStep', step: step.id, change: { done: true } });
+      if (step.kind === 'rip')
+        edit({ do: 'setStep', step: step.id, change: { done: true, doneAt: new Date().toISOString() } });
     setSaid(
       `${result.data?.used ?? 0} boards are off the rack; ${result.data?.offcuts.length ?? 0} offcuts are on it: ${result.data?.offcuts.join(', ') || 'none'}.`,
     );
