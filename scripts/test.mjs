@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readFileSync, rmSync } from 'node:fs';
 import { browserProgram, needBrowser, needDatabase, needPaper } from './machine.mjs';
 import { needPackages } from './packages.mjs';
 
@@ -14,9 +14,14 @@ needPaper();
 const { check } = await import('./check.mjs');
 const { build } = await import('./build.mjs');
 
-const run = (args, env = {}) =>
+/** Runs a program of the tests; with `log` its words go to that file. Gives its exit code. */
+const run = (args, env = {}, log) =>
   new Promise((done) => {
-    const child = spawn(process.execPath, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+    const out = log ? openSync(log, 'w') : 'inherit';
+    const child = spawn(process.execPath, args, {
+      stdio: ['ignore', out, out],
+      env: { ...process.env, ...env },
+    });
     child.on('exit', (code) => done(code ?? 1));
   });
 /** What a runner wrote, or nothing: a run that wrote nothing counts as one failure. */
@@ -43,38 +48,41 @@ try {
   add({ passed: 0, failed: 1 });
 }
 
-console.log('\nUnit and server tests');
-const unitCode = await run([
-  'node_modules/vitest/vitest.mjs',
-  'run',
-  '--reporter=dot',
-  '--reporter=json',
-  '--outputFile.json=test-results/unit.json',
-]);
-const unit = report('test-results/unit.json');
-add(
-  unit
-    ? {
-        passed: unit.numPassedTests,
-        failed: unit.numFailedTests + (unitCode && !unit.numFailedTests ? 1 : 0),
-      }
-    : { passed: 0, failed: 1 },
-);
-
-if (built) {
-  console.log('\nThe interface in a browser');
-  const browserCode = await run(['node_modules/@playwright/test/cli.js', 'test'], {
+// Side by side: the browser's tests wait much and compute little, the unit tests the other way about.
+const units = async () => {
+  const code = await run(
+    [
+      'node_modules/vitest/vitest.mjs',
+      'run',
+      '--maxWorkers=1',
+      '--reporter=default',
+      '--reporter=json',
+      '--outputFile.json=test-results/unit.json',
+    ],
+    { NO_COLOR: '1' },
+    'test-results/unit.log',
+  );
+  const unit = report('test-results/unit.json');
+  if (code) console.log(readFileSync('test-results/unit.log', 'utf8').slice(-12_000));
+  return unit
+    ? { passed: unit.numPassedTests, failed: unit.numFailedTests + (code && !unit.numFailedTests ? 1 : 0) }
+    : { passed: 0, failed: 1 };
+};
+const browsers = async () => {
+  const code = await run(['node_modules/@playwright/test/cli.js', 'test'], {
     JUNTA_BROWSER: browserProgram(),
   });
   const browser = report('test-results/browser.json')?.stats;
-  add(
-    browser
-      ? {
-          passed: browser.expected + browser.flaky,
-          failed: browser.unexpected + (browserCode && !browser.unexpected ? 1 : 0),
-        }
-      : { passed: 0, failed: 1 },
-  );
+  return browser
+    ? {
+        passed: browser.expected + browser.flaky,
+        failed: browser.unexpected + (code && !browser.unexpected ? 1 : 0),
+      }
+    : { passed: 0, failed: 1 };
+};
+if (built) {
+  console.log('\nUnit and server tests, and the interface in a browser');
+  for (const counts of await Promise.all([units(), browsers()])) add(counts);
 }
 
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
