@@ -14,8 +14,8 @@ export default defineConfig({
     launchOptions: {
       executablePath: process.env.JUNTA_BROWSER ?? '/usr/bin/chromium',
       args: [
-        '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
+        // Nothing here draws with the graphics card, and standing in for one costs more than the pages do.
+        '--disable-gpu',
         // A name that is not loopback: pages there are no secure context, as on a phone in the shop.
         '--host-resolver-rules=MAP shop.test 127.0.0.1',
         '--disable-background-networking',

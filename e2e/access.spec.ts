@@ -11,7 +11,7 @@ const serious = async (page: import('@playwright/test').Page) => {
 };
 
 test('no serious finding of the accessibility checker on any screen', async ({ page, house }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   for (const address of ['/jobs', '/jobs/new', '/calendar', '/rack', '/kit', '/tables', '/nowhere']) {
     await page.goto(house.url + address);
     await page.waitForTimeout(600);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import ICAL from 'ical.js';
-import { comesOut, expect, makeJob, mark, openJob, stored, test, type } from './house';
+import { comesOut, expect, makeJob, mark, openJob, stored, test, type, PROGRAM } from './house';
 
 const view = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}`) }).click();
 const clamps = (page: Page) => page.locator('[data-clamp]');
@@ -222,7 +222,7 @@ test('a kit without clamps is said on the glue-up; odd entries in the kit are re
   // Put back what the other tests glue with.
   const { version, shop } = await (await page.request.get(`${house.url}/api/kit`)).json();
   const { clamps: _, ...rest } = shop;
-  await page.request.put(`${house.url}/api/kit`, { data: { version, shop: rest } });
+  await page.request.put(`${house.url}/api/kit`, { headers: PROGRAM, data: { version, shop: rest } });
 });
 
 test('a glue-up is moved on the calendar by dragging and by keys, and the calendar is taken along', async ({

@@ -99,6 +99,9 @@ export const openToAll = () => openHouse(true, '0.0.0.0');
 
 export { expect };
 
+/** What a program that changes something says of itself. */
+export const PROGRAM = { 'Junta-Client': 'tests' };
+
 /** Opens a demo job by its name; waits until the bench stands. */
 export async function openJob(page: Page, house: House, name: string): Promise<string> {
   await page.goto(`${house.url}/jobs`);

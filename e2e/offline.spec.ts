@@ -1,5 +1,17 @@
 import type { BrowserContext, Page } from '@playwright/test';
-import { expect, killable, makeJob, mark, openJob, openToAll, stored, test, type, type House } from './house';
+import {
+  expect,
+  killable,
+  makeJob,
+  mark,
+  openJob,
+  openToAll,
+  PROGRAM,
+  stored,
+  test,
+  type,
+  type House,
+} from './house';
 
 const jobs = async (house: House): Promise<{ id: string; name: string }[]> =>
   (await fetch(`${house.url}/api/jobs`)).json();
@@ -108,7 +120,7 @@ test('a tab closed at once after an edit, another device that saves: no conflict
   const job = await read();
   const save = await fetch(`${house.url}/api/jobs/${id}`, {
     method: 'PUT',
-    headers: { 'Content-Type': 'application/json', 'Junta-Client': 'tests' },
+    headers: { 'Content-Type': 'application/json', ...PROGRAM },
     body: JSON.stringify({ version: job.version, build: { ...job.build, name: 'another device' } }),
   });
   expect(save.status).toBe(200);
@@ -134,7 +146,7 @@ const elsewhere = async (house: House, change: (shop: any) => object) => {
   const { version, shop } = await kitOf(house);
   const answer = await fetch(`${house.url}/api/kit`, {
     method: 'PUT',
-    headers: { 'Content-Type': 'application/json', 'Junta-Client': 'tests' },
+    headers: { 'Content-Type': 'application/json', ...PROGRAM },
     body: JSON.stringify({ version, shop: change(shop) }),
   });
   expect(answer.status).toBe(200);

@@ -10,7 +10,7 @@ function barWidths(pdf: Buffer): number[] {
   writeFileSync(file, pdf);
   const svg = execFileSync('pdftocairo', ['-svg', '-f', '1', '-l', '1', file, '-'], { encoding: 'utf8' });
   const numbers = (text: string) => [...text.matchAll(/-?\d+(?:\.\d+)?/g)].map(Number);
-  return [...svg.matchAll(/<path[^>]*fill="rgb\(0%, 0%, 0%\)"[^>]*>/g)].flatMap(([path]) => {
+  return [...svg.matchAll(/<path[^>]*fill:rgb\(0%,0%,0%\)[^>]*>/g)].flatMap(([path]) => {
     const points = numbers(/ d="([^"]*)"/.exec(path)?.[1] ?? '');
     const [a = 1, , , d = 1] = numbers(/matrix\(([^)]*)\)/.exec(path)?.[1] ?? '');
     const span = (of: number[]) => Math.max(...of) - Math.min(...of);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, makeJob, mark, openJob, stored, test, type House } from './house';
+import { expect, makeJob, mark, openJob, stored, test, type House, PROGRAM } from './house';
 
 /* What goes wrong between rack and saw: boards that vanish, jobs that share, odd kits, other units. */
 
@@ -14,7 +14,7 @@ const board = (label: string, species: string, mm: [number, number, number], mor
 });
 
 async function put(page: Page, house: House, ...boards: object[]): Promise<string[]> {
-  const answer = await page.request.post(`${house.url}/api/boards`, { data: { boards } });
+  const answer = await page.request.post(`${house.url}/api/boards`, { headers: PROGRAM, data: { boards } });
   expect(answer.status()).toBe(201);
   return (await answer.json()).ids;
 }
@@ -31,7 +31,7 @@ async function panel(
   const api = url.replace('/jobs/', '/api/jobs/');
   const { build, version } = await (await page.request.get(api)).json();
   for (const assembly of build.assemblies) for (const slot of assembly.slots) slot.species = wood;
-  const saved = await page.request.put(api, { data: { build, version } });
+  const saved = await page.request.put(api, { headers: PROGRAM, data: { build, version } });
   expect(saved.ok()).toBe(true);
   return { url, id: url.split('/').pop() ?? '' };
 }
@@ -102,13 +102,17 @@ test('a board that vanishes while a job uses it: said, kept in the job, and repl
   await breakDown(page);
   await put(page, house, board('V2', 'elm_american', [2100, 270, 32]));
   const refused = await page.request.post(`${house.url}/api/boards/remove`, {
+    headers: PROGRAM,
     data: { ids: [gone], force: false },
   });
   expect([refused.status(), (await refused.json()).detail]).toEqual([
     409,
     expect.stringContaining('vanishing'),
   ]);
-  await page.request.post(`${house.url}/api/boards/remove`, { data: { ids: [gone], force: true } });
+  await page.request.post(`${house.url}/api/boards/remove`, {
+    headers: PROGRAM,
+    data: { ids: [gone], force: true },
+  });
   await page.reload();
   await expect(page.getByRole('region', { name: 'Boards broken down' })).toContainText('not on the rack');
   await page.goto(url);
@@ -130,7 +134,10 @@ test('a board reserved for another job is not offered; strips longer than every 
     board('Q2', 'butternut', [500, 280, 32]),
   );
   const other = await panel(page, house, 'first come', 'butternut');
-  await page.request.put(`${house.url}/api/jobs/${other.id}/boards`, { data: { boards: [only] } });
+  await page.request.put(`${house.url}/api/jobs/${other.id}/boards`, {
+    headers: PROGRAM,
+    data: { boards: [only] },
+  });
   const { url } = await panel(page, house, 'second come', 'butternut');
   await page.goto(`${url}/wood`);
   await breakDown(page);
@@ -145,7 +152,7 @@ test('a kerf of zero is pointed out, and the breakdown still stands', async ({ p
   const { url, id } = await panel(page, house, 'no kerf', 'basswood');
   const { build, version } = await (await page.request.get(`${house.url}/api/jobs/${id}`)).json();
   for (const saw of build.shop.saws) saw.kerf = { mm: 0 };
-  await page.request.put(`${house.url}/api/jobs/${id}`, { data: { build, version } });
+  await page.request.put(`${house.url}/api/jobs/${id}`, { headers: PROGRAM, data: { build, version } });
   await page.goto(`${url}/wood`);
   await expect(page.getByRole('region', { name: 'How it is cut' })).toContainText('kerf of zero');
   await breakDown(page);
@@ -223,7 +230,7 @@ test('the bench shows the knot of the board on the strip that was cut there', as
   const { build, version } = await (await page.request.get(`${house.url}/api/jobs/${id}`)).json();
   for (const assembly of build.assemblies)
     for (const slot of assembly.slots) Object.assign(slot, { grade: 'hidden', gradeBelow: 'hidden' });
-  await page.request.put(`${house.url}/api/jobs/${id}`, { data: { build, version } });
+  await page.request.put(`${house.url}/api/jobs/${id}`, { headers: PROGRAM, data: { build, version } });
   await page.goto(`${url}/wood`);
   await breakDown(page);
   await expect(page.getByRole('heading', { name: '5 of 5 strips' })).toBeVisible();

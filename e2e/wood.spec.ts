@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, makeJob, mark, openJob, stored, test, type, type House } from './house';
+import { expect, makeJob, mark, openJob, stored, test, type, type House, PROGRAM } from './house';
 
 const search = async (page: Page, text: string) => {
   await page.getByLabel('Search the rack').fill(text);
@@ -53,7 +53,7 @@ async function panelIn(page: Page, house: House, name: string, wood: string): Pr
   const { build, version } = await (await page.request.get(url.replace('/jobs/', '/api/jobs/'))).json();
   for (const assembly of build.assemblies) for (const slot of assembly.slots) slot.species = wood;
   build.brief.woods = [wood];
-  await page.request.put(url.replace('/jobs/', '/api/jobs/'), { data: { build, version } });
+  await page.request.put(url.replace('/jobs/', '/api/jobs/'), { headers: PROGRAM, data: { build, version } });
   await page.reload();
   return url;
 }

@@ -48,13 +48,11 @@ try {
   add({ passed: 0, failed: 1 });
 }
 
-// Side by side: the browser's tests wait much and compute little, the unit tests the other way about.
 const units = async () => {
   const code = await run(
     [
       'node_modules/vitest/vitest.mjs',
       'run',
-      '--maxWorkers=1',
       '--reporter=default',
       '--reporter=json',
       '--outputFile.json=test-results/unit.json',
@@ -81,8 +79,10 @@ const browsers = async () => {
     : { passed: 0, failed: 1 };
 };
 if (built) {
-  console.log('\nUnit and server tests, and the interface in a browser');
-  for (const counts of await Promise.all([units(), browsers()])) add(counts);
+  console.log('\nUnit and server tests');
+  add(await units());
+  console.log('\nThe interface in a browser');
+  add(await browsers());
 }
 
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
