@@ -65,7 +65,8 @@ function createData(dataDir, user) {
       '--skip-name-resolve',
       `--user=${user}`,
     ],
-    { encoding: 'utf8' },
+    // A database server that starts clears the temporary tables of others out of the folder they share.
+    { encoding: 'utf8', env: { ...process.env, TMPDIR: work } },
   );
   if (made.status !== 0)
     throw new Error(
@@ -124,6 +125,7 @@ export async function startDatabase({ dataDir: where, port, fast = false }) {
   needRoom(dataDir);
   if (!existsSync(join(dataDir, 'mariadb'))) createData(dataDir, user);
   needWhole(dataDir);
+  mkdirSync(join(dataDir, 'tmp'), { recursive: true });
   writeFileSync(
     join(dataDir, 'init.sql'),
     [
@@ -141,6 +143,7 @@ export async function startDatabase({ dataDir: where, port, fast = false }) {
     [
       '--no-defaults',
       `--datadir=${join(dataDir, 'mariadb')}`,
+      `--tmpdir=${join(dataDir, 'tmp')}`,
       '--socket=mariadb.sock',
       '--pid-file=mariadb.pid',
       `--port=${port}`,
