@@ -190,6 +190,7 @@ export const stepSchemas = {
     head: length(),
     thickness: length(),
     count: sliceCount(),
+    hold: optionalLength(),
   }),
   turn: exact({
     ...base,

@@ -247,6 +247,8 @@ export interface SliceStep extends StepBase {
   head: Length;
   thickness: Length;
   count: number;
+  /** What must stay in hand after the last slice; nothing if missing. */
+  hold?: Length;
 }
 /** A named turn of every piece. */
 export interface TurnStep extends StepBase {

@@ -48,6 +48,8 @@ export interface Finding {
   /** Shown once on the step where someone could be hurt. */
   caution?: string;
   fixes: Fix[];
+  /** What was played forward and does not mend it, where nothing does: so that nobody looks for it in vain. */
+  tried?: string[];
 }
 
 /** One part of a message as plain text, in the reader's units. */

@@ -29,6 +29,8 @@ export interface TimelineStep {
   /** Ids of the steps whose outputs went in. */
   from: string[];
   pieces: WorkPiece[];
+  /** What went in: of an input that several steps share, only what this one took. */
+  entered: WorkPiece[];
   /** Sizes after the step: the least and the greatest of its pieces on each axis, mm. */
   least: Vec3;
   greatest: Vec3;

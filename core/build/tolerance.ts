@@ -1,5 +1,12 @@
 import type { Spread } from '../kit';
 
+/** A comparison never fires below this share of the shop's step: what is smaller is the noise of arithmetic. */
+export const NOISE_SHARE = 0.01;
+
+/** The size below which nothing is found in this shop, mm; a hundredth of 0.1 mm where it has no step. */
+export const noiseOf = ({ settingStep }: { settingStep: { mm: number } }): number =>
+  NOISE_SHARE * (settingStep.mm > 0 ? settingStep.mm : 0.1);
+
 /**
  * How a size depends on settings and removals: for each source of error its share in this size. Two strips ripped at
  * one fence depend on the same source; glued side by side the size depends on it twice.

@@ -1,5 +1,5 @@
 import { phraseText, run, type BuildDocument, type WorkPiece, toleranceOf, type Sources } from '../build';
-import { compareTarget, review } from '../review';
+import { compareTarget, findingsOf } from '../review';
 import { CAUSES, compensatedSum, extents, blankVolume, lostTo, type Axis } from '../solid';
 
 /** A size with how far it may be off, mm: nine times in ten, and at worst. */
@@ -70,7 +70,7 @@ export function predict(build: BuildDocument) {
       worstMm,
       basis,
     })),
-    findings: review(build, timeline).map(({ code, step, severity, message, numbers, caution }) => ({
+    findings: findingsOf(build, timeline).map(({ code, step, severity, message, numbers, caution }) => ({
       code,
       step,
       severity,

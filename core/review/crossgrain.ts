@@ -1,20 +1,23 @@
-import type { Finding, Step } from '../build';
+import type { Finding, Step, TimelineStep } from '../build';
 import {
   contacts,
   dot,
-  extents,
   grainAngle,
   grainOf,
   grainSide,
-  movementMismatch,
+  principalStrains,
+  strainDifference,
   type Blank,
   type Cell,
+  type Contact,
+  type StrainDifference,
+  type Vec3,
 } from '../solid';
 import { findSpecies } from '../wood';
 import type { ReviewContext } from './review';
 
-/** A joint whose sides differ by less per mm and 1 % is an ordinary one: end-grain boards have 0.001 to 0.002 (solid.md). */
-const ORDINARY = 0.0024;
+/** Fibres that cross by less run along one another: such a joint is an ordinary one. Cosine of 20 degrees. */
+const ALONG = Math.cos((20 * Math.PI) / 180);
 /** Change of moisture over a year indoors, %; common practice, as in the seasonal check of the shop arithmetic. */
 const YEAR_PCT = 4;
 /** Less movement than this is taken up by wood and glue, mm; common practice. */
@@ -34,40 +37,89 @@ const allAlong = ({ cells }: Blank): boolean => {
   return cells.every((cell) => Math.abs(dot(grainOf(cell), first)) > 0.999);
 };
 
+/**
+ * Which part each cell of a glued blank belongs to. Cells lie in the order of the parts, and slices of one panel share
+ * their cells' names, so they are counted off; where a reading took cells away, each goes to the part whose box holds it.
+ */
+function partsOfCells(entry: TimelineStep, blank: Blank): number[] {
+  const laid = entry.laid ?? [];
+  const sizes = new Map(entry.entered.map(({ id, blank: { cells } }) => [id, cells.length]));
+  const counted = laid.flatMap(({ piece }, part) => Array<number>(sizes.get(piece) ?? 0).fill(part));
+  if (counted.length === blank.cells.length) return counted;
+  return blank.cells.map(({ vertices }) => {
+    const middle = [0, 1, 2].map((k) => vertices.reduce((sum, v) => sum + v[k], 0) / vertices.length);
+    return laid.findIndex(({ min, max }) => middle.every((mm, k) => mm >= min[k] && mm <= max[k]));
+  });
+}
+
+/** One side of a joint across the grain: everything one part meets on one plane. */
+interface Side {
+  contacts: Contact[];
+  differences: StrainDifference[];
+}
+
+/** Length of what is joined along a direction: stretches that overlap count once, gaps do not count. mm. */
+function joinedLength(list: readonly Contact[], along: Vec3): number {
+  const spans = list
+    .map((contact) => contact.outline().map((point) => dot(point, along)))
+    .map((at) => ({ from: Math.min(...at), to: Math.max(...at) }))
+    .toSorted((a, b) => a.from - b.from);
+  let [length, end] = [0, -Infinity];
+  for (const { from, to } of spans) {
+    length += Math.max(0, to - Math.max(from, end));
+    end = Math.max(end, to);
+  }
+  return length;
+}
+
+/** How far one side wants to move past the other along the joint, in the direction in which it is most. */
+function movesOf({ contacts: list, differences }: Side): { length: number; moves: number } {
+  const area = list.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
+  const mean = (of: (d: StrainDifference) => number) =>
+    differences.reduce((sum, d, i) => sum + of(d) * list[i].areaMm2, 0) / area;
+  const [{ u, v }] = differences;
+  const strains = principalStrains({ u, v, uu: mean((d) => d.uu), vv: mean((d) => d.vv), uv: mean((d) => d.uv) });
+  return strains
+    .map(({ along, strain }) => {
+      const length = joinedLength(list, along);
+      return { length, moves: Math.abs(strain) * length * YEAR_PCT };
+    })
+    .reduce((a, b) => (b.moves > a.moves ? b : a));
+}
+
 /** Joints glued across the grain, where one side moves with the seasons and the other holds it; and end grain alone. */
 export function crossGrain(step: Step, context: ReviewContext): Finding[] {
   const entry = context.timeline.steps.find(({ id }) => id === step.id);
   const blank = entry?.pieces[0]?.blank;
   if (step.kind !== 'glue' || !entry || !blank || allAlong(blank)) return [];
-  const before = new Map(
-    context.before(step).flatMap(({ id, blank: { cells } }) => cells.map((cell) => [cell.id, id] as const)),
-  );
-  const thick = extents(blank)[2];
-  const pairs = new Map<string, { area: number; worst: number; flat: boolean }>();
+  const partOf = partsOfCells(entry, blank);
+  const sides = new Map<string, Side>();
   let [all, ends] = [0, 0];
-  for (const { a, b, areaMm2, normal } of contacts(blank)) {
+  for (const contact of contacts(blank)) {
+    const { a, b, areaMm2, normal } = contact;
     const [one, other] = [blank.cells[a], blank.cells[b]];
-    const [from, to] = [before.get(one.id), before.get(other.id)];
-    if (from !== undefined && from === to) continue;
+    if (partOf[a] === partOf[b]) continue;
     all += areaMm2;
     if ([one, other].some((cell) => grainSide(grainAngle(cell, normal)) === 'end grain')) ends += areaMm2;
-    const mismatch = movementMismatch(one, other, normal, movement(one), movement(other));
-    if (mismatch <= ORDINARY) continue;
-    const key = `${from} ${to}`;
-    const pair = pairs.get(key) ?? { area: 0, worst: 0, flat: Math.abs(normal[2]) > 0.5 };
-    pair.area += areaMm2;
-    pair.worst = Math.max(pair.worst, mismatch);
-    pairs.set(key, pair);
+    if (Math.abs(dot(grainOf(one), grainOf(other))) > ALONG) continue;
+    // Each part as one side, with everything it meets on this plane as the other: always this one less that one.
+    for (const [own, [x, y]] of [
+      [partOf[a], [one, other]],
+      [partOf[b], [other, one]],
+    ] as const) {
+      const plane = normal.map((n) => n.toFixed(4)).join(',');
+      const key = `${own} ${plane} ${dot(contact.at, normal).toFixed(2)}`;
+      const side = sides.get(key) ?? { contacts: [], differences: [] };
+      side.contacts.push(contact);
+      side.differences.push(strainDifference(x, y, normal, movement(x), movement(y)));
+      sides.set(key, side);
+    }
   }
-  let worst = { length: 0, moves: 0 };
-  for (const { area, worst: mismatch, flat } of pairs.values()) {
-    const length = flat ? Math.sqrt(area) : area / thick;
-    const moves = mismatch * length * YEAR_PCT;
-    if (moves > worst.moves) worst = { length, moves };
-  }
+  const worst = [...sides.values()]
+    .map(movesOf)
+    .reduce((a, b) => (b.moves > a.moves + 1e-9 ? b : a), { length: 0, moves: 0 });
   return [...across(step, worst), ...weakEnds(step, ends, all)];
 }
-
 function across(step: Step, { length, moves }: { length: number; moves: number }): Finding[] {
   if (moves < TAKEN_UP_MM) return [];
   return [

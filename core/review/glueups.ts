@@ -266,7 +266,8 @@ const timeFindings: Findings = (glueUp, plan, { build, timeline }) => {
     const label = `${way.words}: ${Math.round(way.share * 100)} % of the time`;
     if (way.kind === 'hands') return [planGlue(glueUp, label, { hands: 2 })];
     if (way.kind === 'applicator') return [planGlue(glueUp, label, { applicator: way.applicator })];
-    if (way.kind === 'adhesive') return [planGlue(glueUp, label, { adhesive: way.adhesive })];
+    if (way.kind === 'adhesive')
+      return [planGlue(glueUp, `Use ${label}`, { adhesive: way.adhesive })];
     return [];
   });
   return [

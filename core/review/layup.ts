@@ -1,15 +1,26 @@
-import type { Finding, Fix, GlueStep, Step, TrimStep } from '../build';
-import { assemblyOf, firstOf, makerOf, makersOf, ripOf, usersOf } from '../build';
+import type { Finding, Fix, GlueStep, Slot, SliceStep, Step } from '../build';
+import {
+  assemblyOf,
+  firstOf,
+  heldBack,
+  lengthForSlices,
+  makerOf,
+  makersOf,
+  meetsAim,
+  noiseOf,
+  ripOf,
+  slicesFrom,
+} from '../build';
 import { AXIS_NAMES, extents, type Axis } from '../solid';
+import { counted } from '../units';
+import { targetTolerance } from './compare';
 import type { ReviewContext } from './review';
+import { acceptWay } from './target';
+import { blankLacks, lessInHand, longerStrips, rowsGlueOf, rowWays } from './ways';
 
 /** Parts that are placed one by one rather than butted: they may differ, and need not end together. */
 const isPlaced = (step: GlueStep): boolean =>
   step.parts?.some(({ place }) => place?.x !== undefined || place?.about !== undefined) ?? false;
-
-/** What a trim takes off the pattern's length: where one end loses more on purpose, twice the other. */
-const trimmed = ({ start, end, uneven }: TrimStep): number =>
-  uneven ? 2 * Math.min(start.mm, end.mm) : start.mm + end.mm;
 
 /** Neighbours of unequal thickness leave a step that has to be planed away. */
 export function thicknessSteps(step: Step, context: ReviewContext): Finding[] {
@@ -32,17 +43,32 @@ export function thicknessSteps(step: Step, context: ReviewContext): Finding[] {
   }
   if (worst < limit || at === 0) return [];
   const slots = assemblyOf(context.build, step.id)?.slots ?? [];
-  const thinnest = slots.length
-    ? slots.reduce((a, b) => (b.thickness.mm < a.thickness.mm ? b : a))
-    : undefined;
-  const fixes: Fix[] = thinnest
-    ? [
-        {
-          label: 'Bring all strips to the thinnest',
-          edit: { do: 'setAllSlots', step: step.id, change: { thickness: thinnest.thickness } },
-        },
-      ]
-    : [];
+  const thickest = slots.reduce<Slot | undefined>(
+    (a, b) => (a && a.thickness.mm >= b.thickness.mm ? a : b),
+    undefined,
+  );
+  const thinnest = slots.reduce<Slot | undefined>(
+    (a, b) => (a && a.thickness.mm <= b.thickness.mm ? a : b),
+    undefined,
+  );
+  const fixes: Fix[] = [
+    ...(thickest
+      ? [
+          {
+            label: 'Saw all strips as thick as the thickest',
+            edit: { do: 'setAllSlots' as const, step: step.id, change: { thickness: thickest.thickness } },
+          },
+        ]
+      : []),
+    ...(thinnest
+      ? [
+          {
+            label: 'Bring all strips to the thinnest',
+            edit: { do: 'setAllSlots' as const, step: step.id, change: { thickness: thinnest.thickness } },
+          },
+        ]
+      : []),
+  ];
   return [
     {
       code: 'thickness-step',
@@ -73,12 +99,18 @@ export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
   const sizes = laid.map((part) => part.max[axis] - part.min[axis]);
   const ragged = Math.max(...sizes) - Math.min(...sizes);
   if (ragged < context.build.shop.noticeableStep.mm) return [];
-  const shortest = assemblyOf(context.build, step.id)?.slots.reduce((a, b) =>
-    b.length.mm < a.length.mm ? b : a,
-  );
+  const slots = assemblyOf(context.build, step.id)?.slots ?? [];
+  const [shortest, longest] = [
+    slots.toSorted((a, b) => a.length.mm - b.length.mm)[0],
+    slots.toSorted((a, b) => b.length.mm - a.length.mm)[0],
+  ];
   const fixes: Fix[] =
     shortest && axis === 0
       ? [
+          {
+            label: 'Cut all strips as long as the longest',
+            edit: { do: 'setAllSlots', step: step.id, change: { length: longest.length } },
+          },
           {
             label: 'Cut all strips to the shortest',
             edit: { do: 'setAllSlots', step: step.id, change: { length: shortest.length } },
@@ -145,18 +177,22 @@ function upstreamSlice(step: Step, context: ReviewContext): Step | undefined {
 /** Fewer slices than asked for, or than the finished length needs. */
 export function sliceCounts(step: Step, context: ReviewContext): Finding[] {
   if (step.kind !== 'slice') return [];
-  const { build, timeline } = context;
+  return [...slicesThatFit(step, context), ...rowsNeeded(step, context)];
+}
+
+function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewContext): Finding[] {
   const entry = timeline.steps.find(({ id }) => id === step.id);
   const saw = build.shop.saws.find(({ id }) => id === step.saw);
-  const rip = ripOf(build, makerOf(build, step.inputs[0] ?? '')?.id ?? '');
-  if (!entry || !saw) return [];
-  const got = entry.pieces.length;
-  const out: Finding[] = [];
-  if (entry.wanted !== undefined && got < entry.wanted) {
-    const blank = Math.min(...context.before(step).map((piece) => extents(piece.blank)[0]));
-    const needed = step.head.mm + saw.kerf.mm + step.count * (step.thickness.mm + saw.kerf.mm);
-    const short = Math.max(0, needed - blank);
-    out.push({
+  const entered = before(step);
+  if (!entry || !saw || entered.length === 0 || entry.wanted === undefined) return [];
+  const spoilt = step.spoilt?.length ?? 0;
+  const got = entry.pieces.length + spoilt;
+  if (got >= entry.wanted) return [];
+  const blank = Math.min(...entered.map((piece) => extents(piece.blank)[0]));
+  const needed = lengthForSlices(step.count, step, saw.kerf.mm);
+  const fits = slicesFrom(blank, step, saw.kerf.mm);
+  return [
+    {
       code: 'slices-do-not-fit',
       step: step.id,
       severity: 'warning',
@@ -165,48 +201,60 @@ export function sliceCounts(step: Step, context: ReviewContext): Finding[] {
         { count: entry.wanted },
         ' slices are asked for and ',
         { count: got },
-        ' fit: the blank is ',
+        got === 1 ? ' fits: the blank is ' : ' fit: the blank is ',
         { mm: blank },
         ' and would have to be ',
         { mm: needed },
+        ...(heldBack(step) > 0 ? [', of which ', { mm: heldBack(step) }, ' stay in hand'] : []),
         '.',
       ],
-      numbers: { wanted: entry.wanted, fit: got, blank, needed, short },
+      numbers: {
+        wanted: entry.wanted,
+        fit: got,
+        blank,
+        needed,
+        hold: heldBack(step),
+        short: Math.max(0, needed - blank),
+      },
       fixes: [
-        ...(rip
+        ...longerStrips(build, step, blankLacks(build, timeline, step, step.count)).map((edit) => ({
+          label: 'Make the strips long enough',
+          edit,
+        })),
+        ...lessInHand(build, step, blank),
+        ...(fits > 0
           ? [
               {
-                label: 'Make the strips long enough',
-                edit: { do: 'lengthenStrips' as const, step: rip.id, byMm: short },
+                label: `Cut ${counted(fits, 'slice')}${entered.length > 1 ? ' from each' : ''}`,
+                edit: { do: 'setStep' as const, step: step.id, change: { count: fits } },
               },
             ]
           : []),
-        { label: `Cut ${got} slices`, edit: { do: 'setStep', step: step.id, change: { count: got } } },
       ],
-    });
-  }
-  return [...out, ...rowsNeeded(step, context)];
-}
-
-function rowsNeeded(step: Extract<Step, { kind: 'slice' }>, { build, timeline }: ReviewContext): Finding[] {
-  const glue = firstOf(usersOf(build, step.output), ({ kind }) => kind === 'glue');
-  const block = timeline.steps.find(({ id }) => id === glue?.id);
-  const aim = build.targets[0]?.length;
-  if (!glue || !block?.laid || !aim?.value || aim.aim === 'free' || aim.aim === 'atMost') return [];
-  const trims = build.steps.reduce((sum, s) => sum + (s.kind === 'trim' ? trimmed(s) : 0), 0);
-  const row = block.laid[0].max[0] - block.laid[0].min[0];
-  const short = aim.value.mm + trims - block.greatest[0];
-  if (short <= 1e-6) return [];
-  const more = Math.ceil(short / row - 1e-6);
-  const saw = build.shop.saws.find(({ id }) => id === step.saw);
-  const rip = ripOf(build, makerOf(build, step.inputs[0] ?? '')?.id ?? '');
-  const fixes: Fix[] = [
-    {
-      label: `Lay in ${more} more`,
-      edit: { do: 'addRows', step: glue.id, rows: more },
     },
   ];
-  if (rip && saw) fixes.push({ label: 'Plan the strips again', edit: { do: 'replan' } });
+}
+
+/** Rows missing from a length: counted only where the rows make it, and where it really comes out short. */
+function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Finding[] {
+  const glue = rowsGlueOf(build, step);
+  const block = timeline.steps.find(({ id }) => id === glue?.id);
+  const aim = build.targets[0]?.length;
+  const { finished } = timeline;
+  if (!glue || !block?.laid || !finished || !aim?.value || aim.aim === 'free' || aim.aim === 'atMost')
+    return [];
+  const trims = build.steps
+    .slice(build.steps.indexOf(glue))
+    .reduce((sum, s) => sum + (s.kind === 'trim' ? s.start.mm + s.end.mm : 0), 0);
+  const short = aim.value.mm - finished.least[0];
+  const made = Math.abs(block.least[0] - trims - finished.least[0]) < noiseOf(build.shop);
+  if (!made || meetsAim(aim, finished.least[0], targetTolerance(build))) return [];
+  const own = new Set(timeline.steps.find(({ id }) => id === step.id)?.pieces.map(({ id }) => id));
+  const rows = block.laid.filter(({ piece }) => own.has(piece));
+  if (rows.length === 0) return [];
+  const row = rows[0].max[0] - rows[0].min[0];
+  const between = block.laid.length > rows.length;
+  const more = Math.ceil(short / row - 1e-6);
   return [
     {
       code: 'too-few-slices',
@@ -214,25 +262,22 @@ function rowsNeeded(step: Extract<Step, { kind: 'slice' }>, { build, timeline }:
       severity: 'warning',
       axis: 0,
       message: [
-        { count: block.laid.length },
-        ' rows of ',
+        counted(rows.length, 'row'),
+        ' of ',
         { mm: row },
-        ' give ',
-        { mm: block.greatest[0] },
+        between ? ' and what lies between them give ' : rows.length === 1 ? ' gives ' : ' give ',
+        { mm: block.least[0] },
         '; ',
         { mm: aim.value.mm + trims },
         ' is needed with the trims. ',
-        { count: more },
-        more === 1 ? ' slice is missing.' : ' slices are missing.',
+        more === 1 ? 'One slice is missing.' : `${more} slices are missing.`,
       ],
-      numbers: {
-        rows: block.laid.length,
-        row,
-        length: block.greatest[0],
-        needed: aim.value.mm + trims,
-        missing: more,
-      },
-      fixes: build.brief ? fixes : fixes.slice(0, 1),
+      numbers: { rows: rows.length, row, length: block.least[0], needed: aim.value.mm + trims, missing: more },
+      fixes: [
+        ...rowWays(build, timeline, glue, short),
+        ...acceptWay(build, 0, finished.least[0]),
+        ...(build.brief ? [{ label: 'Plan the strips again', edit: { do: 'replan' as const } }] : []),
+      ],
     },
   ];
 }

@@ -13,7 +13,7 @@ import {
 import { jointReadings, type JointReading } from '../glueup';
 import { layOut } from '../picture';
 import { CAUSES, compensatedSum, blankVolume, lostTo, type Bounds, type Cause, type Vec3 } from '../solid';
-import { review } from './review';
+import { findingsOf } from './review';
 import { compareTarget, type Comparison } from './compare';
 
 /** A step as the screen shows it. */
@@ -80,14 +80,17 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
   };
 };
 
-/** Plays a build, reviews it, and lays out the step the screen shows: the last that could be played if that one was not. */
+/**
+ * Plays a build, reviews it, and lays out the step the screen shows: the last that could be played if that one was not.
+ * The findings come without their ways out: those are played one by one, and follow (`reviewing`).
+ */
 export function outlook(build: BuildDocument, shownStep: string | undefined, today?: string): Outlook {
   const timeline = run(build);
   const shown = timeline.steps.find(({ id }) => id === shownStep) ?? timeline.steps.at(-1);
   const scene = shown && layOut(shown.pieces);
   return {
     steps: timeline.steps.map((step) => stepOutlook(step, build)),
-    findings: review(build, timeline, today),
+    findings: findingsOf(build, timeline, today),
     comparison: compareTarget(build, timeline),
     finishedStep: timeline.finished?.id,
     woodInMm3: timeline.woodInMm3,

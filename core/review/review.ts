@@ -1,4 +1,5 @@
 import {
+  run,
   toleranceOf,
   type BuildDocument,
   type Finding,
@@ -13,6 +14,7 @@ import { machineLimits, sawReach } from './limits';
 import { crossGrain } from './crossgrain';
 import { doneEarly } from './early';
 import { glueUpFindings } from './glueups';
+import { withPlayedOffers } from './offers';
 import { seamFindings } from './seams';
 import { stripsWithoutBoard } from './wood';
 import { lopsidedTrim, targetMissed, thinMargins } from './target';
@@ -29,18 +31,30 @@ export interface ReviewContext {
 
 /**
  * Everything that will not work, is short, or deserves a second look, each with the numbers that say so and what
- * Junta can do about it. Findings of the run itself come first. Pure and in a fixed order.
+ * Junta can do about it: ways out that were played forward, and only those. Findings of the run itself come first.
+ * Pure and in a fixed order.
  */
-export function review(build: BuildDocument, timeline: Timeline, today?: string): Finding[] {
-  const pieces = new Map(
-    timeline.steps.map((entry) => [build.steps.find(({ id }) => id === entry.id)?.output, entry.pieces]),
-  );
-  const before = (step: Step): WorkPiece[] => step.inputs.flatMap((input) => pieces.get(input) ?? []);
+export const review = (build: BuildDocument, timeline: Timeline, today?: string): Finding[] => [
+  ...reviewing(build, timeline, today),
+];
+
+/** The same, one finding after the other: what is played forward in between can take a moment each. */
+export const reviewing = (build: BuildDocument, timeline: Timeline, today?: string): Generator<Finding> =>
+  withPlayedOffers(build, raise(build, timeline, today), (next) => raise(next, run(next), today));
+
+/** The findings of a build without their ways out, in a fraction of the time. */
+export const findingsOf = (build: BuildDocument, timeline: Timeline, today?: string): Finding[] =>
+  raise(build, timeline, today).map((finding) => ({ ...finding, fixes: [] }));
+
+/** What is found, with every way out that might do; none of them tried yet. */
+function raise(build: BuildDocument, timeline: Timeline, today?: string): Finding[] {
+  const entered = new Map(timeline.steps.map((entry) => [entry.id, entry.entered]));
+  const before = (step: Step): WorkPiece[] => entered.get(step.id) ?? [];
   const enteringTolerance = (step: Step, axis: Axis): Tolerance => {
-    const entered = before(step);
-    const widest = entered.reduce(
+    const pieces = before(step);
+    const widest = pieces.reduce(
       (best, piece) => (extents(piece.blank)[axis] > extents(best.blank)[axis] ? piece : best),
-      entered[0],
+      pieces[0],
     );
     return toleranceOf(widest.errors[axis], timeline.sources);
   };

@@ -1,8 +1,19 @@
-import { DIMENSIONS, makerOf, ripOf, type BuildDocument, type Finding, type Fix, type Step } from '../build';
+import {
+  DIMENSIONS,
+  lengthForSlices,
+  noiseOf,
+  stepName,
+  type BuildDocument,
+  type Finding,
+  type Fix,
+  type SliceStep,
+  type Step,
+} from '../build';
 import { extents, type Axis } from '../solid';
+import { counted, lengthText } from '../units';
 import type { ReviewContext } from './review';
 import { compareTarget } from './compare';
-import { waysOut } from './ways';
+import { longerStrips, sharedChange, waysOut } from './ways';
 
 /** Words before the size that is asked for; a free dimension never misses. */
 const AIM_WORDS = { fixed: '', atLeast: 'at least ', atMost: 'at most ', free: '' } as const;
@@ -53,36 +64,52 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
         fixes: [
           ...(over ? [] : waysOut(build, timeline, axis, -row.differenceMm)),
           ...targetFixes(build, axis, row.differenceMm),
+          ...acceptWay(build, axis, row.predictedMm),
         ],
       };
     });
   return [...fewer, ...missed];
 }
 
+/** The size that comes out becomes the size that is wanted. */
+export function acceptWay(build: BuildDocument, axis: Axis, comesMm: number): Fix[] {
+  if (!build.targets[0]?.[DIMENSIONS[axis]].value) return [];
+  return [
+    {
+      label: `Accept ${lengthText(comesMm, build.shop.display)}`,
+      edit: {
+        do: 'setAim',
+        dimension: DIMENSIONS[axis],
+        aim: { aim: 'fixed', value: { mm: comesMm } },
+      },
+    },
+  ];
+}
+
+/** The trim or the flattening that takes the difference; a new plan. */
 function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[] {
   const fixes: Fix[] = [];
   const trim = trimOf(build);
-  const sides = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
-  if (trim && axis < 2) {
-    const [a, b] = sides;
+  if (trim && axis < 2 && difference > 0) {
+    const [a, b] = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
     const each = difference / 2;
     const change = { [a]: { mm: trim[a].mm + each }, [b]: { mm: trim[b].mm + each } };
-    if (difference > 0 && trim[a].mm + each >= 0 && trim[b].mm + each >= 0)
-      fixes.push({ label: 'Change the trim', edit: { do: 'setStep', step: trim.id, change } });
+    fixes.push({ label: 'Trim more, the same off both sides', edit: { do: 'setStep', step: trim.id, change } });
   }
-  const flatten = build.steps.findLast((step) => step.kind === 'flatten');
-  if (axis === 2 && flatten?.kind === 'flatten') {
-    const each = difference / 2;
-    if (flatten.top.mm + each >= 0 && flatten.bottom.mm + each >= 0)
-      fixes.push({
-        label: 'Change what flattening takes',
-        edit: {
-          do: 'setStep',
-          step: flatten.id,
-          change: { top: { mm: flatten.top.mm + each }, bottom: { mm: flatten.bottom.mm + each } },
-        },
-      });
-  }
+  if (axis === 2)
+    for (const flatten of build.steps.filter((step) => step.kind === 'flatten').toReversed()) {
+      const off = sharedChange(flatten.top.mm, flatten.bottom.mm, difference);
+      if (off)
+        fixes.push({
+          label:
+            difference < 0 ? `Take less off: ${stepName(flatten)}` : `Take more off: ${stepName(flatten)}`,
+          edit: {
+            do: 'setStep',
+            step: flatten.id,
+            change: { top: { mm: off[0] }, bottom: { mm: off[1] } },
+          },
+        });
+    }
   if (build.brief) fixes.push({ label: 'Plan the strips again', edit: { do: 'replan' } });
   return fixes;
 }
@@ -129,10 +156,11 @@ export function thinMargins(step: Step, context: ReviewContext): Finding[] {
   const before = context.before(step);
   if (before.length === 0) return [];
   const toleranceOf = (axis: Axis) => context.enteringTolerance(step, axis);
+  const noise = noiseOf(context.build.shop);
   const out: Finding[] = [];
   const check = (axis: Axis, margin: number, words: string, fixes: Fix[]) => {
     const { likelyMm, worstMm } = toleranceOf(axis);
-    if (margin <= 0 || margin >= likelyMm) return;
+    if (margin <= noise || margin >= likelyMm - noise) return;
     out.push({
       code: 'margin-below-tolerance',
       step: step.id,
@@ -159,41 +187,42 @@ export function thinMargins(step: Step, context: ReviewContext): Finding[] {
     check(1, step.near.mm + step.far.mm, 'Trimming the edges', replan);
   }
   if (step.kind === 'flatten') check(2, step.top.mm + step.bottom.mm, 'Flattening', replan);
-  if (step.kind === 'slice') {
-    const saw = context.build.shop.saws.find(({ id }) => id === step.saw);
-    const blank = Math.min(...before.map((piece) => extents(piece.blank)[0]));
-    const spare =
-      blank - step.head.mm - (saw?.kerf.mm ?? 0) - step.count * (step.thickness.mm + (saw?.kerf.mm ?? 0));
-    const rip = ripOf(context.build, makerOf(context.build, step.inputs[0] ?? '')?.id ?? '');
-    const likely = step.count * (saw?.setting.likely.mm ?? 0);
-    if (saw && spare >= 0 && spare < likely)
-      out.push({
-        code: 'margin-below-tolerance',
-        step: step.id,
-        severity: 'warning',
-        axis: 0,
-        message: [
-          'After ',
-          { count: step.count },
-          ' slices ',
-          { mm: spare },
-          ' is left, less than the stop may be off by then: ',
-          { mm: likely },
-          ' nine times in ten. The last slice may be missing.',
-        ],
-        numbers: { margin: spare, likely, worst: step.count * saw.setting.worst.mm },
-        fixes: rip
-          ? [
-              {
-                label: 'Lengthen the strips',
-                edit: { do: 'lengthenStrips', step: rip.id, byMm: 2 * likely },
-              },
-              ...replan,
-            ]
-          : replan,
-      });
-  }
+  if (step.kind === 'slice') out.push(...sliceMargin(step, context, replan));
   return [...out, ...sawnTrim(step, context)];
+}
+
+/** What is left of a blank past its slices, what stays in hand with it, is less than the stop may be off by then. */
+function sliceMargin(step: SliceStep, { build, before }: ReviewContext, replan: Fix[]): Finding[] {
+  const saw = build.shop.saws.find(({ id }) => id === step.saw);
+  if (!saw) return [];
+  const blank = Math.min(...before(step).map((piece) => extents(piece.blank)[0]));
+  const spare = blank - lengthForSlices(step.count, { ...step, hold: { mm: 0 } }, saw.kerf.mm);
+  const likely = step.count * saw.setting.likely.mm;
+  const noise = noiseOf(build.shop);
+  if (spare < -noise || spare >= likely - noise) return [];
+  return [
+    {
+      code: 'margin-below-tolerance',
+      step: step.id,
+      severity: 'warning',
+      axis: 0,
+      message: [
+        `After ${counted(step.count, 'slice')} `,
+        ...(spare <= noise ? ['nothing'] : [{ mm: spare }]),
+        ' is left, less than the stop may be off by then: ',
+        { mm: likely },
+        ' nine times in ten. The last slice may be missing.',
+      ],
+      numbers: { margin: Math.max(0, spare), likely, worst: step.count * saw.setting.worst.mm },
+      fixes: [
+        ...longerStrips(build, step, 2 * likely - spare).map((edit) => ({
+          label: 'Lengthen the strips',
+          edit,
+        })),
+        ...replan,
+      ],
+    },
+  ];
 }
 
 function sawnTrim(step: Step, { build }: ReviewContext): Finding[] {

@@ -26,13 +26,15 @@ describe('when a dimension comes out different', () => {
     expect(of(thinner, 'too-few-slices')?.numbers.missing).toBeGreaterThanOrEqual(1);
   });
   it('every way out that is offered, carried out, meets the target and keeps the rule', () => {
-    const ways = of(thinner, 'target-not-reached')?.fixes ?? [];
+    // 26 1/8 long: a thirteenth slice would leave 1 1/8 of the 3 in that are to stay in the hand.
+    expect(of(thinner, 'target-not-reached')?.fixes.map(({ label }) => label)).toEqual(['Accept 13 7/8 in']);
+    const longer = edited(thinner, { do: 'setStep', step: 'slice', change: { hold: typed('1') } });
+    const ways = of(longer, 'target-not-reached')?.fixes ?? [];
     const labels = ways.map(({ label }) => label);
     expect(labels.some((label) => label.includes('more slice'))).toBe(true);
-    expect(labels.some((label) => label.startsWith('An accent strip'))).toBe(true);
     expect(labels.some((label) => label.startsWith('Accept'))).toBe(true);
     for (const { label, edit } of ways.filter(({ edit: e }) => e.do !== 'replan')) {
-      const next = applyEdit(thinner, edit);
+      const next = applyEdit(longer, edit);
       const timeline = run(next);
       expect(compareTarget(next, timeline)?.[0].fits, label).toBe(true);
       const glue = next.steps.find(({ id }) => id === 'glue-block');
@@ -44,7 +46,8 @@ describe('when a dimension comes out different', () => {
     const spare = plan({ extraSlices: 1 });
     const lost = edited(spare, { do: 'spoil', step: 'slice', piece: 'slice.5' });
     const fix = of(lost, 'too-few-slices')?.fixes[0];
-    expect(fix?.label).toBe('Lay in 1 more');
+    // Twelve rows take longer than the glue gives, which eleven did not: the way out comes with a way out of that.
+    expect(fix?.label).toBe('Lay in 1 more slice, and: use Epoxy, slow hardener: 15 % of the time');
     const mended = applyEdit(lost, fix?.edit as Edit);
     expect(compareTarget(mended, run(mended))?.every(({ fits }) => fits)).toBe(true);
     expect(mended.steps.find(({ id }) => id === 'slice')).toMatchObject({ count: 13 });

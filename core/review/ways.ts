@@ -1,17 +1,26 @@
 import {
-  applyEdit,
   DIMENSIONS,
-  run,
+  firstOf,
+  heldBack,
+  lengthForSlices,
+  makerOf,
+  makersOf,
+  ripOf,
+  settable,
   sliceBefore,
+  sliceIds,
   type BuildDocument,
   type Edit,
   type Fix,
   type GlueStep,
+  type SliceStep,
   type Timeline,
 } from '../build';
-import type { Axis } from '../solid';
-import { lengthText } from '../units';
-import { compareTarget } from './compare';
+import { extents, type Axis } from '../solid';
+import { inputText, lengthText } from '../units';
+
+/** A strip of another wood narrower than this cannot be ripped with a fence by most, mm; common practice. */
+const LEAST_ACCENT_MM = 1.5;
 
 /** The glue-up that makes a dimension out of its parts: the last along it, past any turn. */
 const glueAlong = (build: BuildDocument, axis: Axis): GlueStep | undefined =>
@@ -28,87 +37,186 @@ function accentWood(build: BuildDocument): string {
   );
 }
 
-/** What could be done about a dimension that came out short: only what, carried out, meets the target is offered. */
+/**
+ * The strips of a slicing made longer by so much, rounded up to the shop's step. Nothing where they are cut or glued
+ * already: a strip does not grow.
+ */
+export function longerStrips(build: BuildDocument, slice: SliceStep, byMm: number): Edit[] {
+  const rip = ripOf(build, makerOf(build, slice.inputs[0] ?? '')?.id ?? '');
+  if (!rip || rip.done || byMm <= 0) return [];
+  const before = [...makersOf(build, slice.inputs[0] ?? '')];
+  const real = new Set(build.readings.map(({ step }) => step));
+  if (before.some(({ id, kind, done }) => (kind === 'glue' && done) || real.has(id))) return [];
+  return [{ do: 'lengthenStrips', step: rip.id, byMm: settable(build.shop, byMm) }];
+}
+
+/** How far n slices may be off in all, nine times in ten, with as much again to spare, mm. */
+const sparing = (build: BuildDocument, slice: SliceStep, count: number): number =>
+  2 * count * (build.shop.saws.find(({ id }) => id === slice.saw)?.setting.likely.mm ?? 0);
+
+/** The least share of what should stay in hand that may be offered instead. */
+const NEARLY_HELD = 0.9;
+
+/** The slices asked for with a little less left in hand than planned, where that is nearly as much. */
+export function lessInHand(build: BuildDocument, slice: SliceStep, blankMm: number): Fix[] {
+  const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
+  const hold = blankMm - lengthForSlices(slice.count, { ...slice, hold: { mm: 0 } }, kerf) - kerf;
+  if (hold < NEARLY_HELD * heldBack(slice) || hold <= 0) return [];
+  return [
+    {
+      label: `Leave ${lengthText(hold, build.shop.display)} in hand`,
+      edit: { do: 'setStep', step: slice.id, change: { hold: { mm: hold } } },
+    },
+  ];
+}
+
+/** What a blank of a slicing lacks for so many slices, what must stay in hand and the stop's own error with them, mm. */
+export function blankLacks(
+  build: BuildDocument,
+  timeline: Timeline,
+  slice: SliceStep,
+  count: number,
+): number {
+  const entered = timeline.steps.find(({ id }) => id === slice.id)?.entered ?? [];
+  const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
+  const shortest = Math.min(...entered.map(({ blank }) => extents(blank)[0]));
+  return lengthForSlices(count, slice, kerf) + sparing(build, slice, count) - shortest;
+}
+
+/** Both ends of the last trim take so much more in all, the same off both. */
+function evenedEnds(build: BuildDocument, overMm: number): Edit[] {
+  const trim = build.steps.findLast((step) => step.kind === 'trim');
+  if (trim?.kind !== 'trim' || overMm <= 0) return [];
+  const change = { start: { mm: trim.start.mm + overMm / 2 }, end: { mm: trim.end.mm + overMm / 2 } };
+  return [{ do: 'setStep', step: trim.id, change }];
+}
+
+/** More rows of slices for a length that is short: from spares and the blank there is, or from longer strips. */
+export function rowWays(
+  build: BuildDocument,
+  timeline: Timeline,
+  glue: GlueStep,
+  shortMm: number,
+): Fix[] {
+  const slice = sliceBefore(build, glue);
+  const entry = timeline.steps.find(({ id }) => id === glue.id);
+  if (!slice || !entry?.laid?.length || shortMm <= 0) return [];
+  const own = new Set(timeline.steps.find(({ id }) => id === slice.id)?.pieces.map(({ id }) => id));
+  const first = entry.laid.find(({ piece }) => own.has(piece));
+  // What lies between the rows would have to grow with them: that is a new plan.
+  if (!first || entry.laid.some(({ piece }) => !own.has(piece))) return [];
+  const row = first.max[0] - first.min[0];
+  if (!(row > 0)) return [];
+  const rows = Math.ceil(shortMm / row - 1e-6);
+  const evened = evenedEnds(build, rows * row - shortMm);
+  const more = `${rows} more ${rows === 1 ? 'slice' : 'slices'}`;
+  const blanks = glue.blanks ?? 1;
+  const add: Edit = { do: 'addRows', step: glue.id, rows: rows * blanks };
+  const out: Fix[] = [];
+  // The blank is short of the slices already asked for: they come with its length.
+  const asked = longerStrips(build, slice, blankLacks(build, timeline, slice, slice.count));
+  for (const longer of asked) out.push({ label: 'Make the strips long enough', edit: longer });
+  out.push({ label: `Lay in ${more}`, edit: { do: 'many', edits: [add, ...evened] } });
+  const spare = sliceIds(build, slice).length - entry.laid.length * blanks;
+  const extra = Math.max(0, Math.ceil((rows * blanks - Math.max(0, spare)) / Math.max(1, blanks)));
+  for (const longer of longerStrips(
+    build,
+    slice,
+    blankLacks(build, timeline, slice, slice.count + Math.max(1, extra)),
+  ))
+    out.push({
+      label: `Longer strips and ${more}`,
+      edit: { do: 'many', edits: [longer, add, ...evened] },
+    });
+  return out;
+}
+
+/** A line of another wood in the middle, as wide as what is missing. */
+function accentWay(build: BuildDocument, timeline: Timeline, axis: 0 | 1, shortMm: number): Fix[] {
+  const glue = glueAlong(build, axis);
+  const entry = timeline.steps.find(({ id }) => id === glue?.id);
+  const rip = build.steps.find((step) => step.kind === 'rip');
+  const kerf = build.shop.saws.find(({ id }) => id === rip?.saw)?.kerf.mm ?? 0;
+  if (!glue || !entry || shortMm < Math.max(kerf, LEAST_ACCENT_MM)) return [];
+  const size = entry.greatest;
+  const accent = {
+    mm: shortMm,
+    species: accentWood(build),
+    length: axis === 0 ? size[1] : size[0],
+    thickness: size[2],
+  };
+  const wide = inputText({ mm: shortMm }, build.shop.display);
+  const unit = build.shop.display.system === 'inch' ? 'in' : 'mm';
+  return [
+    {
+      label: `An accent strip of ${wide} ${unit} in the middle`,
+      edit: { do: 'addAccent', step: glue.id, accent },
+    },
+  ];
+}
+
+/** Two amounts that are changed by so much in all, as evenly as can be and none below zero; undefined where they cannot. */
+export function sharedChange(a: number, b: number, byMm: number): [number, number] | undefined {
+  const total = a + b + byMm;
+  if (total < -1e-9) return undefined;
+  const [x, y] = [a + byMm / 2, b + byMm / 2];
+  return x >= 0 && y >= 0 ? [x, y] : [Math.max(0, total) / 2, Math.max(0, total) / 2];
+}
+
+/** What could be done about a dimension that came out short. Each is a try: what does not do it is not offered. */
 export function waysOut(build: BuildDocument, timeline: Timeline, axis: Axis, shortMm: number): Fix[] {
   const glue = glueAlong(build, axis);
-  const entry = glue && timeline.steps.find(({ id }) => id === glue.id);
-  const { display } = build.shop;
-  const tries: Fix[] = [];
-  const say = (label: string, edit: Edit) => tries.push({ label, edit });
-  const rip = build.steps.find((step) => step.kind === 'rip');
-  const glued = build.readings.length > 0 || build.steps.some((step) => step.kind === 'glue' && step.done);
-  if (glue && entry?.laid && shortMm > 0) {
-    const slice = sliceBefore(build, glue);
-    const row = entry.laid[0].max[axis] - entry.laid[0].min[axis];
-    if (slice && axis === 0 && row > 0) {
-      const rows = Math.ceil(shortMm / row - 1e-6);
-      const trim = build.steps.findLast((step) => step.kind === 'trim');
-      const over = rows * row - shortMm;
-      const evened: Edit[] =
-        trim?.kind === 'trim'
-          ? [
-              {
-                do: 'setStep',
-                step: trim.id,
-                change: { start: { mm: trim.start.mm + over / 2 }, end: { mm: trim.end.mm + over / 2 } },
-              },
-            ]
-          : [];
-      const more = `${rows} more ${rows === 1 ? 'slice' : 'slices'}`;
-      const add: Edit = { do: 'addRows', step: glue.id, rows };
-      say(`Lay in ${more}`, { do: 'many', edits: [add, ...evened] });
-      if (rip && !glued) {
-        const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
-        const longer: Edit = { do: 'lengthenStrips', step: rip.id, byMm: rows * (slice.thickness.mm + kerf) };
-        say(`Longer strips and ${more}`, { do: 'many', edits: [longer, add, ...evened] });
-      }
-    }
-    if (axis < 2) {
-      const size = entry.greatest;
-      const accent = {
-        mm: shortMm,
-        species: accentWood(build),
-        length: axis === 0 ? size[1] : size[0],
-        thickness: size[2],
-      };
-      say(`An accent strip of ${lengthText(shortMm, display)} in the middle`, {
-        do: 'addAccent',
-        step: glue.id,
-        accent,
-      });
-    }
-  }
+  const out: Fix[] = [];
+  if (glue && axis === 0) out.push(...rowWays(build, timeline, glue, shortMm));
+  if (axis < 2) out.push(...accentWay(build, timeline, axis as 0 | 1, shortMm));
   const trim = build.steps.findLast((step) => step.kind === 'trim');
   if (trim?.kind === 'trim' && axis < 2) {
     const [a, b] = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
-    const total = trim[a].mm + trim[b].mm - shortMm;
-    const change = { [a]: { mm: total / 2 }, [b]: { mm: total / 2 } };
-    if (total >= 0) say('Trim less, the same off both sides', { do: 'setStep', step: trim.id, change });
+    const off = sharedChange(trim[a].mm, trim[b].mm, -shortMm);
+    if (off) {
+      const even = (off[0] + off[1]) / 2;
+      out.push({
+        label: 'Trim less, the same off both sides',
+        edit: { do: 'setStep', step: trim.id, change: { [a]: { mm: even }, [b]: { mm: even } } },
+      });
+    }
   }
-  const met = tries.filter(({ edit }) => meets(build, edit, axis));
-  const aim = build.targets[0]?.[DIMENSIONS[axis]];
-  const comes = timeline.finished?.greatest[axis];
-  if (aim?.value && comes !== undefined && shortMm > 0)
-    met.push({
-      label: `Accept ${lengthText(comes, display)}`,
-      edit: { do: 'setAim', dimension: DIMENSIONS[axis], aim: { aim: 'fixed', value: { mm: comes } } },
-    });
-  return met;
+  if (glue?.kind === 'glue' && axis === 1) out.push(...widerStrips(build, glue, shortMm));
+  return out;
 }
 
-/** Whether an edit, carried out and played forward, makes the dimension what is asked, without stopping anywhere. */
-function meets(build: BuildDocument, edit: Edit, axis: Axis): boolean {
-  try {
-    const next = applyEdit(build, edit);
-    const timeline = run(next);
-    if (timeline.problems.some(({ severity }) => severity === 'stop')) return false;
-    const short = timeline.steps.some(
-      (step) =>
-        step.wanted !== undefined &&
-        step.pieces.length < step.wanted - (next.steps.find(({ id }) => id === step.id)?.spoilt?.length ?? 0),
-    );
-    return !short && (compareTarget(next, timeline)?.[axis].fits ?? false);
-  } catch {
-    return false;
-  }
+/** The strips of a lay-up ripped wider, so that together they give what is missing. */
+function widerStrips(build: BuildDocument, glue: GlueStep, shortMm: number): Fix[] {
+  const rip = ripOf(build, glue.id);
+  const slots = build.assemblies.find(({ id }) => id === rip?.assembly)?.slots ?? [];
+  const real = new Set(build.readings.map(({ step }) => step));
+  const made = [...makersOf(build, glue.output)];
+  if (!rip || slots.length === 0 || made.some(({ id, done }) => done || real.has(id))) return [];
+  const each = settable(build.shop, shortMm / Math.max(1, slots.length / (glue.blanks ?? 1)));
+  return [
+    {
+      label: 'Rip the strips wider',
+      edit: {
+        do: 'many',
+        edits: slots.map((slot) => ({
+          do: 'setSlot',
+          step: rip.id,
+          piece: slot.id,
+          change: { width: { mm: slot.width.mm + each } },
+        })),
+      },
+    },
+  ];
 }
+
+/** The glue-up whose rows a slicing gives, past turns; undefined where its slices go elsewhere. */
+export const rowsGlueOf = (build: BuildDocument, slice: SliceStep): GlueStep | undefined =>
+  build.steps.find(
+    (step): step is GlueStep =>
+      step.kind === 'glue' &&
+      step.along === 'length' &&
+      !step.rows &&
+      step.inputs.some(
+        (input) => firstOf(makersOf(build, input), ({ kind }) => kind !== 'turn')?.id === slice.id,
+      ),
+  );

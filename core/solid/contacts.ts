@@ -21,6 +21,8 @@ export interface Contact {
   normal: Vec3;
   /** Mean of the outline's corners, in the blank's frame. */
   at: Vec3;
+  /** The corners of what both share, in the blank's frame. */
+  outline: () => Vec3[];
 }
 
 interface Outline {
@@ -114,15 +116,17 @@ function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v:
       const areaMm2 = polygonArea(shared);
       if (areaMm2 < CRUMB) continue;
       const mid = [0, 1].map((k) => shared.reduce((sum, p) => sum + p[k], 0) / shared.length);
-      const at = [0, 1, 2].map(
-        (k) => mid[0] * frame.u[k] + mid[1] * frame.v[k] + outline.offset * frame.normal[k],
-      );
+      const inBlank = ([u, v]: readonly number[]) =>
+        [0, 1, 2].map(
+          (k) => u * frame.u[k] + v * frame.v[k] + outline.offset * frame.normal[k],
+        ) as unknown as Vec3;
       found.push({
         a: other.cell,
         b: outline.cell,
         areaMm2,
         normal: frame.normal,
-        at: at as unknown as Vec3,
+        at: inBlank(mid),
+        outline: () => shared.map(inBlank),
       });
     }
     open.push(outline);

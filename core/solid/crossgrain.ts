@@ -30,16 +30,25 @@ function strain(cell: Cell, movement: MovementCoefficients): Symmetric {
 }
 
 /**
- * How much more one side of a joint wants to move than the other, per mm of joint and 1 % of moisture: the greatest
- * eigenvalue, by size, of the strain difference projected on the joint plane. Zero when both sides move alike.
+ * The difference of the free strain of two cells across a joint, per 1 % of moisture, as a quadratic form on the
+ * joint's plane: uu, vv and uv in the plane's own axes, which are given with it.
  */
-export function movementMismatch(
+export interface StrainDifference {
+  u: Vec3;
+  v: Vec3;
+  uu: number;
+  vv: number;
+  uv: number;
+}
+
+/** How much more `a` wants to move than `b` in the plane of a joint, per mm and 1 % of moisture. */
+export function strainDifference(
   a: Cell,
   b: Cell,
   normal: Vec3,
   ma: MovementCoefficients,
   mb: MovementCoefficients,
-): number {
+): StrainDifference {
   const sa = strain(a, ma);
   const sb = strain(b, mb);
   const d = sa.map((value, i) => value - sb[i]);
@@ -52,8 +61,33 @@ export function movementMismatch(
     d[3] * (p[0] * q[1] + p[1] * q[0]) +
     d[4] * (p[0] * q[2] + p[2] * q[0]) +
     d[5] * (p[1] * q[2] + p[2] * q[1]);
-  const [uu, vv, uv] = [form(u, u), form(v, v), form(u, v)];
+  return { u, v, uu: form(u, u), vv: form(v, v), uv: form(u, v) };
+}
+
+/** The directions in which a strain difference is greatest and least, each with its strain (eigenvectors of the form). */
+export function principalStrains({ u, v, uu, vv, uv }: StrainDifference): { along: Vec3; strain: number }[] {
   const mean = (uu + vv) / 2;
   const radius = Math.hypot((uu - vv) / 2, uv);
-  return Math.max(Math.abs(mean + radius), Math.abs(mean - radius));
+  const turn = Math.atan2(2 * uv, uu - vv) / 2;
+  const at = (angle: number): Vec3 =>
+    [0, 1, 2].map((k) => Math.cos(angle) * u[k] + Math.sin(angle) * v[k]) as unknown as Vec3;
+  return [
+    { along: at(turn), strain: mean + radius },
+    { along: at(turn + Math.PI / 2), strain: mean - radius },
+  ];
 }
+
+/**
+ * How much more one side of a joint wants to move than the other, per mm of joint and 1 % of moisture: the greatest
+ * eigenvalue, by size, of the strain difference projected on the joint plane. Zero when both sides move alike.
+ */
+export const movementMismatch = (
+  a: Cell,
+  b: Cell,
+  normal: Vec3,
+  ma: MovementCoefficients,
+  mb: MovementCoefficients,
+): number =>
+  Math.max(
+    ...principalStrains(strainDifference(a, b, normal, ma, mb)).map(({ strain: each }) => Math.abs(each)),
+  );

@@ -1,6 +1,6 @@
 import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { JobReply } from '../../contract/api';
-import { applyEdit, type BuildDocument, type Edit } from '../../core/build';
+import { applyEdit, type BuildDocument, type Edit, type Finding } from '../../core/build';
 import type { PlannedGlueUp, PressureAnswer } from '../../core/glueup';
 import type { Outlook } from '../../core/review';
 
@@ -178,6 +178,10 @@ const slice = createSlice({
       // A build that stops early keeps the last good scene on the bench.
       const outlook = payload.scene ? payload : { ...payload, scene: original(state)?.outlook?.scene };
       Object.assign(state, { outlook });
+    },
+    /** The findings again, with the ways out that were played forward. */
+    offered(state, { payload }: PayloadAction<Finding[]>) {
+      if (state.outlook) state.outlook.findings = payload;
     },
     /** The prediction itself failed: said, with the last good one left on the screen. */
     notPredicted(state, { payload }: PayloadAction<string>) {

@@ -1,4 +1,5 @@
 import { wrap } from 'comlink';
+import type { BuildDocument, Finding } from '../../core/build';
 import type { PredictWorker } from '../workers/predict.worker';
 import { today } from './day';
 import { jobActions } from './job';
@@ -9,12 +10,15 @@ const worker = wrap<PredictWorker>(
 );
 
 let busy = false;
+/** The build whose ways out were played last, and what was found. */
+let played: { build: BuildDocument; found: Finding[] } | undefined;
 let asked = false;
 
 /** Predicts the present build; while one prediction runs, only the newest wish is remembered. */
 async function predict(): Promise<void> {
   if (busy) {
     asked = true;
+    void worker.forget();
     return;
   }
   busy = true;
@@ -24,13 +28,25 @@ async function predict(): Promise<void> {
     if (!build) break;
     try {
       const outlook = await worker.outlook(build, step, today());
-      if (openJobState().id === id) store.dispatch(jobActions.predicted(outlook));
+      // The same build at another step: its ways out are known.
+      const findings = played?.build === build ? played.found : undefined;
+      if (openJobState().id === id)
+        store.dispatch(jobActions.predicted(findings ? { ...outlook, findings } : outlook));
+      if (!findings && outlook.findings.length > 0 && !asked) void offer(build);
     } catch (error) {
       // The last good drawing stays; the next edit is predicted again.
       store.dispatch(jobActions.notPredicted((error as Error).message));
     }
   } while (asked);
   busy = false;
+}
+
+/** Looks for ways out of what was found; they are shown once each has been played forward. */
+async function offer(build: BuildDocument): Promise<void> {
+  const found = await worker.offers(build, today()).catch(() => undefined);
+  if (!found || openJobState().build !== build) return;
+  played = { build, found };
+  store.dispatch(jobActions.offered(found));
 }
 
 /** Starts predicting whenever the build or the chosen step changes. */

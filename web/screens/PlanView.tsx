@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { run, type BuildDocument } from '../../core/build';
-import { compareTarget, review } from '../../core/review';
+import { compareTarget, findingsOf } from '../../core/review';
 import { blankVolume, extents } from '../../core/solid';
 import { lengthText, type Display } from '../../core/units';
 import { JobPicture } from '../drawing/JobPicture';
@@ -18,7 +18,7 @@ export function PlanView({
   height?: number;
 }) {
   const timeline = useMemo(() => run(build), [build]);
-  const findings = useMemo(() => review(build, timeline), [build, timeline]);
+  const findings = useMemo(() => findingsOf(build, timeline), [build, timeline]);
   const comparison = compareTarget(build, timeline);
   const pieces = timeline.finished?.pieces.length ?? 0;
   const inPiece = timeline.finished?.pieces.reduce((sum, { blank }) => sum + blankVolume(blank), 0) ?? 0;

@@ -1,6 +1,30 @@
 import { expose } from 'comlink';
-import { outlook } from '../../core/review';
+import { run, type BuildDocument, type Finding } from '../../core/build';
+import { outlook, reviewing } from '../../core/review';
 
-const worker = { outlook };
+let latest = 0;
+const pause = () =>
+  new Promise<void>((done) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => done();
+    port2.postMessage(0);
+  });
+
+const worker = {
+  outlook,
+  /** The findings with their ways out, each played forward; nothing where the build has changed in the meantime. */
+  async offers(build: BuildDocument, today: string): Promise<Finding[] | undefined> {
+    const mine = ++latest;
+    const out: Finding[] = [];
+    for (const finding of reviewing(build, run(build), today)) {
+      out.push(finding);
+      await pause();
+      if (mine !== latest) return undefined;
+    }
+    return out;
+  },
+  /** A newer build is on its way: what is being played is of no use any more. */
+  forget: () => void latest++,
+};
 export type PredictWorker = typeof worker;
 expose(worker);

@@ -1,7 +1,8 @@
-import { countNeeded, countObtainable } from '../../units';
+import { countNeeded } from '../../units';
 import type { BuildDocument, GlueStep, SliceStep } from '../document';
 import { makerOf } from '../graph';
 import { sliceBefore } from '../rows';
+import { lengthForSlices, slicesFrom } from '../slicing';
 
 /** A panel that is there already, as measured, mm. */
 export interface PanelOnHand {
@@ -48,9 +49,7 @@ export function fromPanel(build: BuildDocument, panel: PanelOnHand): OnHand | un
     0,
   );
   const ends = Math.min(trims, 2 * build.shop.allowances.trimEnd.mm);
-  const pitch = slice.thickness.mm + kerf;
-  const spent = slice.head.mm + (slice.head.mm > 0 ? kerf : 0) + build.shop.allowances.sliceTail.mm;
-  const slices = Math.max(0, countObtainable((panel.length - spent) / pitch));
+  const slices = slicesFrom(panel.length, slice, kerf);
   const needed = countNeeded((target + ends) / row);
   const planned = (glue.parts?.length ?? slice.count) / (glue.blanks ?? 1);
   return {
@@ -58,6 +57,6 @@ export function fromPanel(build: BuildDocument, panel: PanelOnHand): OnHand | un
     needed,
     finished: Math.max(0, slices * row - ends),
     keepsPattern: stands ? (target + ends) / planned : panel.thickness,
-    longer: Math.max(0, spent + needed * pitch - panel.length),
+    longer: Math.max(0, lengthForSlices(needed, slice, kerf) - panel.length),
   };
 }

@@ -125,6 +125,7 @@ function planEndGrain(order: Order): BuildDocument {
       head: a.sliceHead,
       thickness: { mm: sliceMm },
       count: slices,
+      hold: a.sliceTail,
     },
     { id: 'stand', kind: 'turn', inputs: ['slices'], output: 'standing', turn: 'standOnEnd' },
     {

@@ -185,6 +185,7 @@ export function sliceStage(
     head: draft.shop.allowances.sliceHead,
     thickness: { mm: sliceMm },
     count: each,
+    hold: draft.shop.allowances.sliceTail,
   });
   let output = id('slices', tag);
   if (stand) {

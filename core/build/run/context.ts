@@ -21,6 +21,8 @@ export interface RunContext {
   notes: Finding[];
   /** Boards that are cut already, by id: a board is cut once, and its strips wait for the step that takes them. */
   cutBoards: Map<string, CutBoard>;
+  /** Leaves of the resaw now carried out as they were measured, mm, by the ids they get. */
+  measuredLeaves?: ReadonlyMap<string, number>;
 }
 
 /** What a step gives back: its pieces and what it took, or the finding that stopped it. */
@@ -49,14 +51,14 @@ export const stopAt = (
 export function sawOf(step: Step, id: string, context: RunContext): { stop: Finding } | Saw {
   const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
   if (saw) return saw;
-  const first = context.build.shop.saws[0];
-  const fixes = first
-    ? [{ label: `Use ${first.name}`, edit: { do: 'useSaw' as const, step: step.id, saw: first.id } }]
-    : [];
+  const fixes = context.build.shop.saws.map((other) => ({
+    label: `Use ${other.name}`,
+    edit: { do: 'useSaw' as const, step: step.id, saw: other.id },
+  }));
   return stopAt(
     step,
     'no-such-saw',
-    [`The saw “${id}” is not in the kit this job was planned with.`],
+    [`The saw “${id}” is not in this job’s kit. Choose another one.`],
     {},
     { fixes },
   );
@@ -66,14 +68,14 @@ export function sawOf(step: Step, id: string, context: RunContext): { stop: Find
 export function machineOf(step: Step, id: string, context: RunContext): Machine | { stop: Finding } {
   const machine = context.build.shop.machines.find((candidate) => candidate.id === id);
   if (machine) return machine;
-  const first = context.build.shop.machines[0];
-  const fixes = first
-    ? [{ label: `Use ${first.name}`, edit: { do: 'useMachine' as const, step: step.id, machine: first.id } }]
-    : [];
+  const fixes = context.build.shop.machines.map((other) => ({
+    label: `Use ${other.name}`,
+    edit: { do: 'useMachine' as const, step: step.id, machine: other.id },
+  }));
   return stopAt(
     step,
     'no-such-machine',
-    [`The machine “${id}” is not in the kit this job was planned with.`],
+    [`The machine “${id}” is not in this job’s kit. Choose another one.`],
     {},
     { fixes },
   );

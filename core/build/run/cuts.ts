@@ -13,6 +13,7 @@ import {
   type Ledger,
 } from '../../solid';
 import type { CrosscutStep, Cutter, ObliqueStep, SliceStep, TrimStep, TurnStep } from '../document';
+import { heldBack, slicesFrom } from '../slicing';
 import { settingErrors, type Errors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { isStopped, machineOf, sawOf, stopAt, type Outcome, type RunContext } from './context';
@@ -42,7 +43,7 @@ export function checkSlices(step: SliceStep | ObliqueStep) {
   return undefined;
 }
 
-/** Slices every piece against a stop. The far end past the last slice is offcut. */
+/** Slices every piece against a stop, and stops where the rest must stay in hand. What is left of it is offcut. */
 export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
   const saw = sawOf(step, step.saw, context);
   if (isStopped(saw)) return saw;
@@ -73,7 +74,8 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
     saw.setting,
   );
   inputs.forEach((piece, index) => {
-    const cut = sliceBlank(piece.blank, 0, step.head.mm, Array(step.count).fill(thickness), saw.kerf.mm);
+    const fit = Math.min(step.count, slicesFrom(extents(piece.blank)[0], step, saw.kerf.mm));
+    const cut = sliceBlank(piece.blank, 0, step.head.mm, Array(fit).fill(thickness), saw.kerf.mm);
     lost = book(book(book(lost, 'kerf', cut.kerf), 'offcut', cut.head), 'offcut', cut.tail);
     cut.slices.forEach((slice, i) => {
       const lineage = inputs.length > 1 ? `${step.id}.${index + 1}` : step.id;
@@ -96,9 +98,10 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
         { mm: length },
         ' long and the head takes ',
         { mm: step.head.mm + saw.kerf.mm },
+        ...(heldBack(step) > 0 ? [', and ', { mm: heldBack(step) }, ' must stay in hand'] : []),
         '.',
       ],
-      { thickness, length, head: step.head.mm },
+      { thickness, length, head: step.head.mm, hold: heldBack(step) },
       { axis: 0 },
     );
   }

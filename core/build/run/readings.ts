@@ -11,7 +11,7 @@ import {
 } from '../../solid';
 import { DIMENSIONS, stepName, type Reading, type Step } from '../document';
 import type { Finding } from '../finding';
-import { settingErrors, type Errors } from '../tolerance';
+import { noiseOf, settingErrors, type Errors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { isStopped, type Done, type Outcome, type RunContext } from './context';
 
@@ -84,7 +84,7 @@ export function withReadings(
   step: Step,
   readings: readonly Reading[],
   context: RunContext,
-  carryOut: (step: Step) => Outcome,
+  carryOut: (step: Step, leaves?: ReadonlyMap<string, number>) => Outcome,
 ): Outcome & { predicted?: Vec3 } {
   const notes = context.notes.length;
   let outcome = carryOut(step);
@@ -92,6 +92,15 @@ export function withReadings(
   if (own.length === 0 || isStopped(outcome)) return outcome;
   const { pieces: before } = outcome;
   const predicted = [0, 1, 2].map((a) => greatestOf(before, a as Axis)) as unknown as Vec3;
+  const leaves = leavesRead(step, own, before);
+  if (leaves) {
+    context.notes.length = notes;
+    outcome = carryOut(step, leaves);
+    if (isStopped(outcome)) return outcome;
+    // Refused, the leaves stay as they were planned.
+    if (context.notes.slice(notes).some(({ code }) => code === 'more-than-went-in'))
+      return { ...outcome, predicted };
+  }
   let changed = step;
   for (const { dimension, measured, piece } of own) {
     const axis = DIMENSIONS.indexOf(dimension) as Axis;
@@ -105,6 +114,23 @@ export function withReadings(
     outcome = again;
   }
   return { ...measuredTo(step, outcome, own, context), predicted };
+}
+
+/** Leaves of a resaw measured one by one, by their ids; undefined where none was. */
+function leavesRead(
+  step: Step,
+  readings: readonly Reading[],
+  pieces: readonly WorkPiece[],
+): ReadonlyMap<string, number> | undefined {
+  if (step.kind !== 'resaw') return undefined;
+  const known = new Set(pieces.map(({ id }) => id));
+  const read = readings.filter(
+    ({ dimension, piece, measured }) =>
+      dimension === 'thickness' && piece !== undefined && known.has(piece) && measured.mm > 0,
+  );
+  return read.length > 0
+    ? new Map(read.map(({ piece, measured }) => [piece as string, measured.mm]))
+    : undefined;
 }
 
 function measuredTo(step: Step, done: Done, readings: readonly Reading[], context: RunContext): Done {
@@ -133,12 +159,19 @@ function measuredTo(step: Step, done: Done, readings: readonly Reading[], contex
       lost = taken.ledger;
       return { ...work, blank: taken.blank, errors: all };
     });
-    if (short > SAME) context.notes.push(moreThanWentIn(step, axis, measured.mm, short));
+    if (short > noiseOf(context.build.shop))
+      context.notes.push(moreThanWentIn(step, axis, measured.mm, short, piece));
   }
   return { ...done, pieces, lost };
 }
 
-const moreThanWentIn = (step: Step, axis: Axis, measured: number, short: number): Finding => ({
+const moreThanWentIn = (
+  step: Step,
+  axis: Axis,
+  measured: number,
+  short: number,
+  piece?: string,
+): Finding => ({
   code: 'more-than-went-in',
   step: step.id,
   severity: 'warning',
@@ -151,7 +184,7 @@ const moreThanWentIn = (step: Step, axis: Axis, measured: number, short: number)
     ` more than ${stepName(step)} can leave: more wood than went in. Measure again, or correct an earlier step.`,
   ],
   numbers: { measured, more: short },
-  fixes: [{ label: 'Take the reading back', edit: { do: 'measure', step: step.id, axis } }],
+  fixes: [{ label: 'Take the reading back', edit: { do: 'measure', step: step.id, axis, ...(piece ? { piece } : {}) } }],
 });
 
 /** Takes spoilt pieces out of a step's output; they leave as offcuts. */

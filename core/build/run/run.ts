@@ -116,7 +116,9 @@ function carryOut(
   }
   if (step.kind !== 'rip' && inputs.length === 0)
     return problem('no-input', `${stepName(step)} has nothing to work on.`);
-  const played = withReadings(step, context.build.readings, context, (as) => dispatch(as, inputs, context));
+  const played = withReadings(step, context.build.readings, context, (as, measuredLeaves) =>
+    dispatch(as, inputs, measuredLeaves ? { ...context, measuredLeaves } : context),
+  );
   if (isStopped(played)) return played;
   const outcome = onTheirOwn(withoutSpoilt(step, played), inputs);
   const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
@@ -167,7 +169,7 @@ function dispatch(step: Step, inputs: readonly WorkPiece[], context: RunContext)
 
 function describe(
   step: Step,
-  done: Done & { predicted?: Vec3 },
+  done: Done & { predicted?: Vec3; used: WorkPiece[] },
   from: string[],
   sources: Sources,
 ): TimelineStep {
@@ -195,6 +197,7 @@ function describe(
     name: stepName(step),
     from,
     pieces: done.pieces,
+    entered: done.used,
     least,
     greatest,
     tolerance: [toleranceOn(0), toleranceOn(1), toleranceOn(2)],

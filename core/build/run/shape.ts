@@ -11,13 +11,32 @@ import {
   type Ledger,
 } from '../../solid';
 import type { ResawStep, ShapeStep } from '../document';
+import type { Finding } from '../finding';
 import { settingErrors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { isStopped, sawOf, stopAt, type Outcome, type RunContext } from './context';
 
 const MOST_LEAVES = 50;
+/** A leaf thinner than this is none, mm. */
+const LEAST_LEAF_MM = 0.1;
 
-/** Resaws every piece into leaves alike, the lowest first: (thickness - (n - 1) kerf) / n each. */
+/**
+ * How thick the leaves of a piece come out, the lowest first, mm: alike, or as measured. One leaf's gain is the others'
+ * loss: those that nobody measured share what is left. Undefined where leaves and kerfs are more than the piece.
+ */
+function leavesOf(piece: string, room: number, leaves: number, measured?: ReadonlyMap<string, number>) {
+  const given = Array.from({ length: leaves }, (_, i) => measured?.get(`${piece}.${i + 1}`));
+  const known = given.reduce<number>((sum, mm) => sum + (mm ?? 0), 0);
+  const open = given.filter((mm) => mm === undefined).length;
+  const each = open > 0 ? (room - known) / open : 0;
+  if (known > room + 1e-6 || (open > 0 && each <= LEAST_LEAF_MM)) return undefined;
+  return given.map((mm) => mm ?? each);
+}
+
+/**
+ * Resaws every piece into leaves alike, the lowest first: (thickness - (n - 1) kerf) / n each; or as they were measured,
+ * where the saw went off the middle.
+ */
 export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
   const saw = sawOf(step, step.saw, context);
   if (isStopped(saw)) return saw;
@@ -35,7 +54,7 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
   for (const piece of inputs) {
     const thick = extents(piece.blank)[2];
     const leaf = (thick - (leaves - 1) * saw.kerf.mm) / leaves;
-    if (leaf <= 0.1)
+    if (leaf <= LEAST_LEAF_MM)
       return stopAt(
         step,
         'leaves-too-thin',
@@ -49,22 +68,69 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
         { leaves, thickness: thick, kerfs: (leaves - 1) * saw.kerf.mm },
         { axis: 2 },
       );
+    const room = thick - (leaves - 1) * saw.kerf.mm;
+    const sizes = leavesOf(piece.id, room, leaves, context.measuredLeaves);
+    if (!sizes) context.notes.push(leavesTooThick(step, piece.id, thick, saw.kerf.mm, context));
     let rest: Blank = toOrigin(piece.blank);
+    let at = 0;
     for (let i = 0; i < leaves; i++) {
-      const at = i * (leaf + saw.kerf.mm);
-      const [low, above] = i === leaves - 1 ? [rest, undefined] : splitBlank(rest, across(2, at + leaf));
+      const own = sizes?.[i] ?? leaf;
+      const [low, above] = i === leaves - 1 ? [rest, undefined] : splitBlank(rest, across(2, at + own));
       pieces.push({
         id: `${piece.id}.${i + 1}`,
         blank: toOrigin(low),
         errors: [piece.errors[0], piece.errors[1], errors],
       });
       if (!above) break;
-      const [kerf, next] = splitBlank(above, across(2, at + leaf + saw.kerf.mm));
+      const [kerf, next] = splitBlank(above, across(2, at + own + saw.kerf.mm));
       lost = book(lost, 'kerf', kerf);
       rest = next;
+      at += own + saw.kerf.mm;
     }
   }
   return { pieces, lost };
+}
+
+/** Leaves measured thicker than the board they came from: refused, with the sum. */
+function leavesTooThick(
+  { id, leaves }: ResawStep,
+  piece: string,
+  thick: number,
+  kerf: number,
+  { measuredLeaves }: RunContext,
+): Finding {
+  const own = Array.from({ length: leaves }, (_, i) => `${piece}.${i + 1}`);
+  const read = own.filter((leaf) => measuredLeaves?.has(leaf));
+  const sum = read.reduce((total, leaf) => total + (measuredLeaves?.get(leaf) ?? 0), 0);
+  const kerfs = (leaves - 1) * kerf;
+  return {
+    code: 'more-than-went-in',
+    step: id,
+    severity: 'warning',
+    axis: 2,
+    message: [
+      `${read.length} of ${leaves} leaves were measured as `,
+      { mm: sum },
+      ' together, the kerfs take ',
+      { mm: kerfs },
+      ': ',
+      { mm: sum + kerfs },
+      ', and the board is ',
+      { mm: thick },
+      read.length < leaves ? '. Nothing is left for the others. ' : '. That is more wood than went in. ',
+      'Measure again.',
+    ],
+    numbers: { measured: sum, kerfs, sum: sum + kerfs, thickness: thick, more: sum + kerfs - thick },
+    fixes: [
+      {
+        label: read.length > 1 ? 'Take the readings back' : 'Take the reading back',
+        edit: {
+          do: 'many',
+          edits: read.map((leaf) => ({ do: 'measure', step: id, axis: 2, piece: leaf })),
+        },
+      },
+    ],
+  };
 }
 
 /** Keeps what lies inside every plane; what lies outside is booked. */

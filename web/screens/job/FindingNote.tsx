@@ -30,6 +30,11 @@ export function FindingNote({ finding }: { finding: Finding }) {
           <strong className="font-semibold">Caution.</strong> {finding.caution}
         </p>
       )}
+      {finding.tried && (
+        <p className="text-graphite pt-1.5 text-[13px]">
+          Tried, and none of it mends this by itself: {finding.tried.join('; ')}.
+        </p>
+      )}
       {finding.fixes.length > 0 && (
         <div className="flex flex-wrap gap-2 pt-2">
           {finding.fixes.map((fix, i) => (

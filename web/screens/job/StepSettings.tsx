@@ -9,6 +9,7 @@ import { GlueSettings } from './GlueSettings';
 import { useEdit, useSettle } from './use-edit';
 
 const FROM_ZERO = { minMm: 0, maxMm: 2000 };
+const NOTHING: Length = { mm: 0 };
 
 /** The settings of a step, by its kind. */
 export function StepSettings({ build, step }: { build: BuildDocument; step: Step }) {
@@ -83,6 +84,7 @@ export function StepSettings({ build, step }: { build: BuildDocument; step: Step
           {machineChoice(step.machine, 'Flatten with')}
           {length('top', 'Off the upper face', step.top)}
           {length('bottom', 'Off the lower face', step.bottom)}
+          {length('carrier', 'Carrier board under it', step.carrier ?? NOTHING)}
         </>,
       );
     case 'joint':
@@ -106,6 +108,7 @@ export function StepSettings({ build, step }: { build: BuildDocument; step: Step
             onSettled={settle}
           />
           {length('head', 'Cut off first', step.head)}
+          {length('hold', 'Left in hand after the last', step.hold ?? NOTHING)}
         </>,
       );
     case 'crosscut':
