@@ -2,10 +2,17 @@ import * as yup from 'yup';
 import { sharedKitIds } from '../core/build';
 import { MACHINE_KINDS, type ShopSnapshot } from '../core/kit';
 import { adhesive, clampSet, climate, gluePractice } from './gluing';
-import { amount, display, exact, id, length, text, version } from './lengths';
+import { amount, display, exact, id, length, optionalLength, text, version } from './lengths';
 
 const positive = (what: string) =>
   length().test(
+    'positive',
+    ({ path }) => `${path}: ${what} must be zero or more`,
+    (value) => (value?.mm ?? 0) >= 0,
+  );
+
+const maybePositive = (what: string) =>
+  optionalLength().test(
     'positive',
     ({ path }) => `${path}: ${what} must be zero or more`,
     (value) => (value?.mm ?? 0) >= 0,
@@ -26,6 +33,8 @@ export const saw = exact({
   name: text(60).required(),
   kerf: positive('a kerf'),
   depth: positive('a depth'),
+  crosscut: maybePositive('a capacity'),
+  rip: maybePositive('a capacity'),
   setting: spread(),
 });
 export const machine = exact({
@@ -79,6 +88,7 @@ export const shopSnapshot = () =>
     machines: yup.array(machine.required()).max(40).required(),
     allowances,
     noticeableStep: positive('a step'),
+    narrowRip: maybePositive('a width'),
     woodMoisturePct: amount().min(0).max(30),
     practice: exact({
       rings: yup

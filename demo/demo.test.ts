@@ -17,7 +17,13 @@ describe('the demo shop', () => {
       expect(timeline.finished?.greatest[axis]).toBeCloseTo(aim.value?.mm ?? 0, 6),
     );
     const codes = review(build, timeline).map((finding) => finding.code);
-    expect(codes).toEqual(name === 'Boathouse bench top' ? ['wider-than-machine'] : []);
+    const expected: Record<string, string[]> = {
+      // Its sections pass the planer, the joined top does not: said with the number, as a note.
+      'Chart-table top': ['other-machine'],
+      'Watch-room tray': ['other-machine'],
+      'Boathouse bench top': ['wider-than-machine'],
+    };
+    expect(codes).toEqual(expected[name] ?? []);
   });
   it('holds the panel in two woods and the chequer', () => {
     const woods = (name: string) =>

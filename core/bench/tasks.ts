@@ -1,4 +1,4 @@
-import { assemblyOf, stepName, type BuildDocument, type Step, type Timeline } from '../build';
+import { assemblyOf, passesOf, stepName, type BuildDocument, type Step, type Timeline } from '../build';
 import { glueTimes, climateOf, gluingOf } from '../kit';
 import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, waitsToSurface } from '../glueup';
 
@@ -24,13 +24,13 @@ export interface Task {
 
 /**
  * Minutes of work for a step, apart from glue-ups: rough guesses until the shop's own log knows better (common
- * practice): so many to set up, so many for each piece.
+ * practice): so many to set up, so many for each piece, and for each pass it goes over a machine.
  */
-const STEP_MINUTES: Partial<Record<Step['kind'], { setUp: number; each: number }>> = {
+const STEP_MINUTES: Partial<Record<Step['kind'], { setUp: number; each: number; pass?: number }>> = {
   rip: { setUp: 10, each: 2 },
-  mill: { setUp: 10, each: 4 },
-  flatten: { setUp: 10, each: 15 },
-  joint: { setUp: 5, each: 4 },
+  mill: { setUp: 10, each: 2, pass: 1 },
+  flatten: { setUp: 10, each: 5, pass: 5 },
+  joint: { setUp: 5, each: 3, pass: 1 },
   slice: { setUp: 10, each: 1.5 },
   trim: { setUp: 15, each: 5 },
   crosscut: { setUp: 5, each: 1 },
@@ -109,8 +109,9 @@ function addTasks(
     work(COAT_MIN * coats);
     return wait('coat', `${coats} coats dry`, 'coat', coats * (step.hours ?? COAT_WAIT_H));
   }
-  const { setUp, each } = STEP_MINUTES[step.kind] ?? { setUp: 10, each: 5 };
-  work(setUp + each * pieces);
+  const { setUp, each, pass = 0 } = STEP_MINUTES[step.kind] ?? { setUp: 10, each: 5 };
+  const machine = 'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine) : undefined;
+  work(setUp + (each + pass * (passesOf(step, machine) ?? 0)) * pieces);
 }
 
 /** When a step was done, ms: a glue-up when its last clamp was tight. Not a number where nobody noted it. */
@@ -152,6 +153,8 @@ function glueTasks(
 ): void {
   const { shop } = build;
   const glueUp = glueUpOf(build, timeline, id);
+  // One part by itself is glued to nothing.
+  if (timeline.steps.find((step) => step.id === id)?.laid?.length === 1) return;
   if (!glueUp) return work(GLUE_SET_UP_MIN, true);
   const plan = planClamps(glueUp, shop);
   const { totalMin } = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop);

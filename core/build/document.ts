@@ -366,6 +366,9 @@ export interface BuildDocument {
 /** The most strips one lay-up may hold: more is a slip or an attack. */
 export const MOST_STRIPS = 500;
 
+/** Boards are seldom sold longer, mm: 16 feet (common practice). */
+export const LONGEST_BOARD_MM = 4876.8;
+
 /** The version this Junta reads and writes. */
 export const FORMAT_VERSION = 1;
 

@@ -1,4 +1,4 @@
-import type { ShopSnapshot } from '../kit';
+import type { AidKind, ShopSnapshot } from '../kit';
 import {
   DIMENSIONS,
   MOST_STRIPS,
@@ -16,7 +16,7 @@ import {
 import { type Brief } from './brief';
 import type { BoardStock } from './board';
 import type { GluePlan, GlueUse } from './glueplan';
-import { splitGlue } from './split';
+import { splitGlue, type Machining } from './split';
 import { carryOver } from './carry';
 import type { Length } from '../units';
 import { fit } from './fit/fit';
@@ -73,7 +73,7 @@ export type Edit =
   | { do: 'planGlue'; step: string; change: Partial<GluePlan> }
   | { do: 'setUses'; uses?: GlueUse[] }
   /** Cuts one glue-up into several at joints, counted from 1, and joins them after. */
-  | { do: 'splitGlue'; step: string; joints: number[] }
+  | { do: 'splitGlue'; step: string; joints: number[]; machining?: Machining; aids?: AidKind }
   /** A whole lay-up at once: order, turns, locks. */
   | { do: 'layParts'; step: string; parts: LaidPart[] };
 
@@ -315,7 +315,7 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
     case 'setUses':
       return { ...build, uses: edit.uses };
     case 'splitGlue':
-      return splitGlue(build, edit.step, edit.joints);
+      return splitGlue(build, edit.step, edit);
     case 'layParts':
       return ofStep(build, edit.step, (step) =>
         // The parts now say all that is turned; a rule would turn them again.

@@ -1,8 +1,11 @@
 import type { Edit } from './edit';
 import {
   areaText,
+  finer,
   forceText,
+  inputText,
   lengthText,
+  lengthUnit,
   massText,
   minutesText,
   pressureText,
@@ -10,12 +13,13 @@ import {
   temperatureText,
   volumeText,
   type Display,
+  type Length,
 } from '../units';
 
-/** A part of a message: words, or a number with its kind, set in the reader's units. */
+/** A part of a message: words, or a number with its kind, set in the reader's units; a length that was typed, as typed. */
 export type Phrase =
   | string
-  | { mm: number }
+  | Length
   | { mm2: number }
   | { mm3: number }
   | { count: number }
@@ -55,7 +59,7 @@ export interface Finding {
 /** One part of a message as plain text, in the reader's units. */
 export function partText(part: Phrase, display: Display): string {
   if (typeof part === 'string') return part;
-  if ('mm' in part) return lengthText(part.mm, display);
+  if ('mm' in part) return `${inputText(part, display)} ${lengthUnit(display)}`;
   if ('mm2' in part) return areaText(part.mm2, display);
   if ('mm3' in part) return volumeText(part.mm3, display);
   if ('newtons' in part) return forceText(part.newtons, display);
@@ -67,6 +71,26 @@ export function partText(part: Phrase, display: Display): string {
   return String(part.count);
 }
 
+/** Sizes that differ by less are one size to a reader, mm. */
+const ONE_SIZE_MM = 0.002;
+
+/**
+ * How the sizes of one message are shown: as the shop reads them, or all of them in decimals where something would be
+ * shown as nothing, or two sizes that differ as one. “Comes out at 3/8, asked for 3/8” says nothing.
+ */
+export function displayOf(phrase: readonly Phrase[], display: Display): Display {
+  const sizes = phrase.filter((part): part is Length => typeof part === 'object' && 'mm' in part);
+  const text = ({ mm }: Length) => lengthText(mm, display);
+  const nothing = text({ mm: 0 });
+  const lost = sizes.some((size) => Math.abs(size.mm) > 1e-9 && text(size) === nothing);
+  const alike = sizes.some((a) =>
+    sizes.some((b) => Math.abs(a.mm - b.mm) > ONE_SIZE_MM && text(a) === text(b)),
+  );
+  return lost || alike ? finer(display) : display;
+}
+
 /** A phrase as plain text. */
-export const phraseText = (phrase: readonly Phrase[], display: Display): string =>
-  phrase.map((part) => partText(part, display)).join('');
+export function phraseText(phrase: readonly Phrase[], display: Display): string {
+  const shown = displayOf(phrase, display);
+  return phrase.map((part) => partText(part, shown)).join('');
+}

@@ -1,6 +1,28 @@
-import type { BuildDocument, GlueStep, LaidPart, Step } from './document';
-import { assemblyOf } from './graph';
+import { userOf, assemblyOf, makersOf, ripOf, usersOf } from './graph';
+import type { BuildDocument, FlattenStep, GlueStep, LaidPart, Slot, Step, TrimStep } from './document';
+import type { AidKind } from '../kit';
+import { roundUpToStep } from '../units';
 import { isTurned } from './turns';
+
+/**
+ * How sections are made true before they are joined: flattened on one machine, their meeting edges jointed on another,
+ * and the joined piece flattened on a third. Ids of machines of the kit.
+ */
+export interface Machining {
+  sections: string;
+  edges: string;
+  joined: string;
+}
+
+/** How a glue-up is split. */
+export interface Split {
+  /** Joints it is cut at, 1 between the first and the second part. */
+  joints: readonly number[];
+  /** Sections go through their machines before they are joined; glued as they are if missing. */
+  machining?: Machining;
+  /** What keeps the faces flush in the last glue-up; as the shop does if missing. */
+  aids?: AidKind;
+}
 
 /** Parts of a glue-up with the turns of its rule written on each, so that they can be dealt to several glue-ups. */
 function writtenParts(step: GlueStep, pieces: readonly string[]): LaidPart[] {
@@ -12,47 +34,202 @@ function writtenParts(step: GlueStep, pieces: readonly string[]): LaidPart[] {
   );
 }
 
+/** The step that flattens what a glue-up gives, if that comes next. */
+export function flattenAfter(build: BuildDocument, step: GlueStep): FlattenStep | undefined {
+  const next = userOf(build, step.output);
+  return next?.kind === 'flatten' ? next : undefined;
+}
+
+/** Whether strips can still be ripped wider: none is cut, measured or laid out on a board. */
+function canWiden(build: BuildDocument, step: GlueStep, slots: readonly Slot[]): boolean {
+  const before = [...makersOf(build, step.inputs[0])];
+  const real = new Set(build.readings.map((reading) => reading.step));
+  if (before.some(({ id, done, kind }) => done || real.has(id) || kind === 'joint')) return false;
+  if (before.some((each) => each.kind === 'turn' && each.turn === 'standOnEnd')) return false;
+  return slots.every(({ strip }) => !strip?.at);
+}
+
+/** What of a strip lies across the joints: its width, or its thickness where strips were tipped on edge. */
+const acrossOf = (build: BuildDocument, step: GlueStep): 'width' | 'thickness' =>
+  [...makersOf(build, step.inputs[0])].filter((each) => each.kind === 'turn' && each.turn === 'tipOnEdge')
+    .length %
+    2 ===
+  1
+    ? 'thickness'
+    : 'width';
+
 /**
- * Splits a glue-up of strips at joints (1 lies between the first and the second part): each run of parts is glued by
- * itself, and the step becomes the one that joins them, so that whatever follows still finds its output. Joints that
- * do not exist are passed over; with none left the build stays as it was. Only strips laid along the width are split.
+ * The build split, `next`, with the strips beside the split joints wider by what jointing takes there: the piece keeps
+ * its width.
  */
-export function splitGlue(build: BuildDocument, stepId: string, joints: readonly number[]): BuildDocument {
-  const step = build.steps.find(({ id }) => id === stepId);
-  const slots = assemblyOf(build, stepId)?.slots;
-  if (step?.kind !== 'glue' || step.along !== 'width' || step.rows || step.shifts || !slots) return build;
-  const parts = writtenParts(
-    step,
-    slots.map(({ id }) => id),
+function widened(
+  build: BuildDocument,
+  next: BuildDocument,
+  step: GlueStep,
+  parts: readonly LaidPart[],
+  at: readonly number[],
+  edgeMm: number,
+): BuildDocument {
+  const more = new Map<string, number>();
+  const alone = (i: number) => (i === 0 || at.includes(i)) && (i + 1 === parts.length || at.includes(i + 1));
+  for (const i of at.flatMap((joint) => [joint - 1, joint]))
+    if (!alone(i)) more.set(parts[i].piece, (more.get(parts[i].piece) ?? 0) + edgeMm);
+  const name = acrossOf(build, step);
+  const rip = ripOf(build, step.id);
+  const assemblies = build.assemblies.map((assembly) =>
+    assembly.id === rip?.assembly
+      ? {
+          ...assembly,
+          slots: assembly.slots.map((slot) =>
+            more.has(slot.id) ? { ...slot, [name]: { mm: slot[name].mm + (more.get(slot.id) ?? 0) } } : slot,
+          ),
+        }
+      : assembly,
   );
-  const at = [...new Set(joints)].filter((j) => j > 0 && j < parts.length).toSorted((a, b) => a - b);
-  if (at.length === 0) return build;
+  return { ...next, assemblies };
+}
+
+/** The next trim takes less off both edges, so far as it can: strips that are cut already do not grow. */
+function trimmedLess(build: BuildDocument, step: GlueStep, lostMm: number): BuildDocument {
+  const trim = [...usersOf(build, step.output)].find((each): each is TrimStep => each.kind === 'trim');
+  if (!trim) return build;
+  const less = (mm: number) => ({ mm: Math.max(0, mm - lostMm / 2) });
+  return {
+    ...build,
+    steps: build.steps.map((each) =>
+      each.id === trim.id ? { ...trim, near: less(trim.near.mm), far: less(trim.far.mm) } : each,
+    ),
+  };
+}
+
+/** Gives ids that are not taken yet. */
+function idsFrom(build: BuildDocument): (base: string) => string {
   const taken = new Set(build.steps.flatMap(({ id, output }) => [id, output]));
-  const fresh = (base: string): string => {
+  return (base) => {
     let n = 1;
     while (taken.has(`${base}-${n}`)) n += 1;
     taken.add(`${base}-${n}`);
     return `${base}-${n}`;
   };
+}
+
+/** Half of what a step flattens off, as it can be dialled; the rest is left for the joined piece. */
+function halfOff(
+  build: BuildDocument,
+  flatten: FlattenStep,
+): { section: number; top: number; bottom: number } {
+  const total = flatten.top.mm + flatten.bottom.mm;
+  const section = Math.min(total, roundUpToStep(total / 2, build.shop.settingStep.mm));
+  const rest = (total - section) / 2;
+  return { section, top: rest, bottom: rest };
+}
+
+/**
+ * Splits a glue-up of strips at joints (1 lies between the first and the second part): each run of parts is glued by
+ * itself, and the step becomes the one that joins them, so that whatever follows still finds its output. One strip by
+ * itself is not glued. With machining, every section is flattened and its meeting edges are jointed: half of what the
+ * flattening after it takes comes off the sections, and what jointing takes is added to the strips beside the joints,
+ * or comes out of the trim where those are cut already. Joints that do not exist are passed over; with none left the
+ * build stays as it was. Only strips laid along the width are split.
+ */
+export function splitGlue(build: BuildDocument, stepId: string, split: Split): BuildDocument {
+  const step = build.steps.find(({ id }) => id === stepId);
+  const slots = assemblyOf(build, stepId)?.slots;
+  if (step?.kind !== 'glue' || step.along !== 'width' || step.rows || step.shifts || !slots) return build;
+  if ((step.blanks ?? 1) > 1 || step.inputs.length !== 1) return build;
+  const parts = writtenParts(
+    step,
+    slots.map(({ id }) => id),
+  );
+  const at = [...new Set(split.joints)].filter((j) => j > 0 && j < parts.length).toSorted((a, b) => a - b);
+  if (at.length === 0) return build;
+  const fresh = idsFrom(build);
+  const flatten = flattenAfter(build, step);
+  const machining = flatten ? split.machining : undefined;
+  const edgeMm = machining ? roundUpToStep(build.shop.allowances.jointEdge.mm, build.shop.settingStep.mm) : 0;
+  const off = flatten && machining ? halfOff(build, flatten) : undefined;
   const ends = [0, ...at, parts.length];
-  const sections: GlueStep[] = ends.slice(1).map((end, i) => ({
-    id: fresh(`${step.id}-section`),
-    kind: 'glue',
-    name: `Glue section ${i + 1}`,
-    inputs: step.inputs,
-    output: fresh(`${step.output}-section`),
-    along: 'width',
-    parts: parts.slice(ends[i], end),
-    ...(step.plan?.adhesive ? { plan: { adhesive: step.plan.adhesive } } : {}),
-  }));
+  const runs = ends.slice(1).map((end, i) => parts.slice(ends[i], end));
+  if (runs.every((run) => run.length < 2)) return build;
+  const made: Step[] = [];
+  const flattened = (input: string, words: string): string => {
+    if (!machining || !off || off.section <= 0) return input;
+    const output = fresh(`${step.output}-flat`);
+    made.push({
+      id: fresh(`${step.id}-flat`),
+      kind: 'flatten',
+      name: `Flatten ${words}`,
+      inputs: [input],
+      output,
+      machine: machining.sections,
+      top: { mm: off.section / 2 },
+      bottom: { mm: off.section / 2 },
+    });
+    return output;
+  };
+  const sections = runs.map((run, i): string | undefined => {
+    if (run.length < 2) return undefined;
+    const glued = fresh(`${step.output}-section`);
+    made.push({
+      id: fresh(`${step.id}-section`),
+      kind: 'glue',
+      name: `Glue section ${i + 1}`,
+      inputs: step.inputs,
+      output: glued,
+      along: 'width',
+      parts: run,
+      ...(step.plan?.adhesive ? { plan: { adhesive: step.plan.adhesive } } : {}),
+    });
+    const flat = flattened(glued, `section ${i + 1}`);
+    if (!machining) return flat;
+    const output = fresh(`${step.output}-edges`);
+    made.push({
+      id: fresh(`${step.id}-edges`),
+      kind: 'joint',
+      name: `Joint edges of section ${i + 1}`,
+      inputs: [flat],
+      output,
+      machine: machining.edges,
+      // The first part lies at the far edge, as on the bench.
+      near: { mm: i < runs.length - 1 ? edgeMm : 0 },
+      far: { mm: i > 0 ? edgeMm : 0 },
+    });
+    return output;
+  });
+  // Strips by themselves are not glued, and their edges come from the mill: they are only flattened with the others.
+  const lone = runs.filter((run) => run.length === 1).length;
+  const single =
+    lone > 0 ? flattened(step.inputs[0], lone > 1 ? 'the single strips' : 'the single strip') : '';
   const { parts: _p, turns: _t, plan: _plan, ...rest } = step;
-  const join: Step = {
+  const join: GlueStep = {
     ...rest,
     name: step.name ?? 'Join sections',
-    inputs: sections.map(({ output }) => output),
+    inputs: [...sections.filter((output) => output !== undefined), ...(lone > 0 ? [single] : [])],
+    parts: runs.map((run, i): LaidPart => {
+      const section = sections[i];
+      return section === undefined ? run[0] : { piece: pieceOf(section, made) };
+    }),
+    ...(split.aids ? { plan: { aids: { kind: split.aids } } } : {}),
   };
-  return {
-    ...build,
-    steps: build.steps.flatMap((each): Step[] => (each.id === stepId ? [...sections, join] : [each])),
-  };
+  const joined = build.steps.flatMap((each): Step[] => {
+    if (each.id === stepId) return [...made, join];
+    if (flatten && machining && off && each.id === flatten.id)
+      return [{ ...flatten, machine: machining.joined, top: { mm: off.top }, bottom: { mm: off.bottom } }];
+    return [each];
+  });
+  const next = { ...build, steps: joined };
+  if (edgeMm === 0) return next;
+  return canWiden(build, step, slots)
+    ? widened(build, next, step, parts, at, edgeMm)
+    : trimmedLess(next, join, edgesOf(made));
+}
+
+/** What jointing takes of the width in all, mm. */
+const edgesOf = (made: readonly Step[]): number =>
+  made.reduce((sum, step) => sum + (step.kind === 'joint' ? step.near.mm + step.far.mm : 0), 0);
+
+/** What a section is called after its machines: flattening and jointing keep the name of what was glued. */
+function pieceOf(output: string, made: readonly Step[]): string {
+  const maker = made.find((step) => step.output === output);
+  return maker && maker.kind !== 'glue' ? pieceOf(maker.inputs[0], made) : output;
 }

@@ -1,6 +1,5 @@
 import {
   DIMENSIONS,
-  makerOf,
   stepName,
   type BuildDocument,
   type GlueStep,
@@ -84,16 +83,14 @@ const SAME = 0.05;
 const midOf = ({ vertices }: Cell): Vec3 =>
   [0, 1, 2].map((a) => vertices.reduce((sum, v) => sum + v[a], 0) / vertices.length) as unknown as Vec3;
 
-/** Which part each cell belongs to, by the order of the lay-up; by its place where a reading changed the cells. */
-function ownersOf(build: BuildDocument, timeline: Timeline, entry: TimelineStep, step: GlueStep): number[] {
+/**
+ * Which part each cell of a glued blank belongs to, by the order of the lay-up: slices of one panel share their cells'
+ * names. By its place where a reading changed the cells.
+ */
+export function ownersOf(entry: TimelineStep): number[] {
   const laid = entry.laid ?? [];
   const blank = entry.pieces[0].blank;
-  const makers = step.inputs.map((input) => makerOf(build, input)?.id);
-  const works = new Map(
-    timeline.steps
-      .filter(({ id }) => makers.includes(id))
-      .flatMap(({ pieces }) => pieces.map((piece) => [piece.id, piece.blank.cells.length] as const)),
-  );
+  const works = new Map(entry.entered.map((piece) => [piece.id, piece.blank.cells.length] as const));
   const counts = laid.map(({ piece }) => works.get(piece) ?? 0);
   if (counts.reduce((sum, n) => sum + n, 0) === blank.cells.length)
     return counts.flatMap((n, i) => Array.from({ length: n }, () => i));
@@ -229,12 +226,12 @@ export function glueUpOf(build: BuildDocument, timeline: Timeline, stepId: strin
   known.set(timeline, ofRun);
   const asked = build.steps.find(({ id }) => id === stepId);
   if (asked?.kind !== 'glue') return undefined;
-  if (!ofRun.has(stepId)) ofRun.set(stepId, readGlueUp(build, timeline, asked));
+  if (!ofRun.has(stepId)) ofRun.set(stepId, readGlueUp(timeline, asked));
   const read = ofRun.get(stepId);
   return read && { ...read, step: asked };
 }
 
-function readGlueUp(build: BuildDocument, timeline: Timeline, step: GlueStep): GlueUp | undefined {
+function readGlueUp(timeline: Timeline, step: GlueStep): GlueUp | undefined {
   const entry = timeline.steps.find(({ id }) => id === step.id);
   if (!entry?.laid || entry.laid.length < 2 || !entry.pieces[0]) return undefined;
   const { blank } = entry.pieces[0];
@@ -245,7 +242,7 @@ function readGlueUp(build: BuildDocument, timeline: Timeline, step: GlueStep): G
   const size = (a: Axis) => box.max[a] - box.min[a];
   const [run, depth] = size(p) >= size(q) ? [p, q] : [q, p];
   const axes = { run, press, depth };
-  const owner = ownersOf(build, timeline, entry, step);
+  const owner = ownersOf(entry);
   const cells: Cell[][] = entry.laid.map(() => []);
   owner.forEach((part, i) => cells[part].push(blank.cells[i]));
   const courses = coursesOf(entry, cells, axes);

@@ -19,6 +19,10 @@ const SLIP = 15;
 /** A camber below this is not worth planing, mm. */
 const STRAIGHT = 0.4;
 
+/** How a caul across is shaped, in words: the same on the list, the card and the sheet. */
+export const camberPhrase = ({ camberMm }: { camberMm: number }): Phrase[] =>
+  camberMm < STRAIGHT ? ['straight'] : ['cambered ', { mm: camberMm }];
+
 /** What must lie ready before the bottle is opened, in the order in which it is laid out. */
 export function readyList(
   glueUp: GlueUp,
@@ -49,13 +53,12 @@ export function readyList(
       ' long',
     );
   if (plan.crossCauls.pairs > 0) {
-    const { camberMm, lengthMm, pairs } = plan.crossCauls;
-    const shape: Phrase[] = camberMm < STRAIGHT ? ['straight'] : ['cambered ', { mm: camberMm }];
+    const { lengthMm, pairs } = plan.crossCauls;
     add(
       'cross-cauls',
       { count: 2 * pairs },
       ` cauls across, ${PROTECTION[protection]}, `,
-      ...shape,
+      ...camberPhrase(plan.crossCauls),
       ', ',
       { mm: lengthMm },
       ' long',

@@ -28,6 +28,8 @@ const saws: Saw[] = [
     name: 'Table saw, full kerf',
     kerf: typed('1/8'),
     depth: typed('3'),
+    crosscut: typed('24'),
+    rip: typed('24'),
     setting: spread('0.008', '0.016'),
   },
   {
@@ -35,6 +37,8 @@ const saws: Saw[] = [
     name: 'Table saw, thin kerf',
     kerf: typed('3/32'),
     depth: typed('3'),
+    crosscut: typed('24'),
+    rip: typed('24'),
     setting: spread('0.01', '0.02'),
   },
   {
@@ -42,6 +46,7 @@ const saws: Saw[] = [
     name: 'Bandsaw',
     kerf: typed('1/16'),
     depth: typed('9'),
+    rip: typed('13'),
     setting: spread('0.015', '0.03'),
   },
   {
@@ -134,6 +139,10 @@ export const defaultShop = (name: string): ShopSnapshot => ({
   noticeableStep: typed('1/64'),
   woodMoisturePct: 8,
 });
+
+/** Strips narrower than this are ripped with care, until the shop says otherwise: 3/8 in (common practice). */
+export const narrowRipOf = ({ narrowRip }: ShopSnapshot): Length => narrowRip ?? DEFAULT_NARROW_RIP;
+const DEFAULT_NARROW_RIP = typed('3/8');
 
 /** What a shop does until it says otherwise: best faces, and figure before planing. */
 export const DEFAULT_PRACTICE: Practice = { rings: 'bestFaces', first: 'figure' };

@@ -21,6 +21,9 @@ export interface Saw {
   kerf: Length;
   /** Deepest cut in one pass. */
   depth: Length;
+  /** Widest piece that can be crosscut on it, and widest that passes between blade and fence; no limit at zero or if missing. */
+  crosscut?: Length;
+  rip?: Length;
   /** How far a fence or stop set on it may be off. */
   setting: Spread;
 }
@@ -78,6 +81,8 @@ export interface ShopSnapshot {
   allowances: Allowances;
   /** A step between neighbours that a thumb can feel and a maker would point out. */
   noticeableStep: Length;
+  /** Strips narrower than this are ripped with care; 3/8 in if missing. */
+  narrowRip?: Length;
   /** Moisture that wood comes to in this shop, %. */
   woodMoisturePct: number;
   /** Which school the shop follows where makers disagree; the defaults where it has not chosen. */

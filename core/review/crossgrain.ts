@@ -1,4 +1,5 @@
-import type { Finding, Step, TimelineStep } from '../build';
+import type { Finding, Step } from '../build';
+import { ownersOf } from '../glueup';
 import {
   contacts,
   dot,
@@ -37,21 +38,6 @@ const allAlong = ({ cells }: Blank): boolean => {
   return cells.every((cell) => Math.abs(dot(grainOf(cell), first)) > 0.999);
 };
 
-/**
- * Which part each cell of a glued blank belongs to. Cells lie in the order of the parts, and slices of one panel share
- * their cells' names, so they are counted off; where a reading took cells away, each goes to the part whose box holds it.
- */
-function partsOfCells(entry: TimelineStep, blank: Blank): number[] {
-  const laid = entry.laid ?? [];
-  const sizes = new Map(entry.entered.map(({ id, blank: { cells } }) => [id, cells.length]));
-  const counted = laid.flatMap(({ piece }, part) => Array<number>(sizes.get(piece) ?? 0).fill(part));
-  if (counted.length === blank.cells.length) return counted;
-  return blank.cells.map(({ vertices }) => {
-    const middle = [0, 1, 2].map((k) => vertices.reduce((sum, v) => sum + v[k], 0) / vertices.length);
-    return laid.findIndex(({ min, max }) => middle.every((mm, k) => mm >= min[k] && mm <= max[k]));
-  });
-}
-
 /** One side of a joint across the grain: everything one part meets on one plane. */
 interface Side {
   contacts: Contact[];
@@ -78,7 +64,13 @@ function movesOf({ contacts: list, differences }: Side): { length: number; moves
   const mean = (of: (d: StrainDifference) => number) =>
     differences.reduce((sum, d, i) => sum + of(d) * list[i].areaMm2, 0) / area;
   const [{ u, v }] = differences;
-  const strains = principalStrains({ u, v, uu: mean((d) => d.uu), vv: mean((d) => d.vv), uv: mean((d) => d.uv) });
+  const strains = principalStrains({
+    u,
+    v,
+    uu: mean((d) => d.uu),
+    vv: mean((d) => d.vv),
+    uv: mean((d) => d.uv),
+  });
   return strains
     .map(({ along, strain }) => {
       const length = joinedLength(list, along);
@@ -92,7 +84,7 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
   const entry = context.timeline.steps.find(({ id }) => id === step.id);
   const blank = entry?.pieces[0]?.blank;
   if (step.kind !== 'glue' || !entry || !blank || allAlong(blank)) return [];
-  const partOf = partsOfCells(entry, blank);
+  const partOf = ownersOf(entry);
   const sides = new Map<string, Side>();
   let [all, ends] = [0, 0];
   for (const contact of contacts(blank)) {

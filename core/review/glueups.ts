@@ -1,4 +1,12 @@
-import type { Edit, Finding, Fix, Phrase, Step } from '../build';
+import {
+  noiseOf,
+  type BuildDocument,
+  type Edit,
+  type Finding,
+  type Fix,
+  type Phrase,
+  type Step,
+} from '../build';
 import {
   AID_COVER,
   amountFor,
@@ -10,7 +18,9 @@ import {
   judgeShelf,
   layAids,
   needsAids,
+  NotSolvable,
   planClamps,
+  pressureQuickly,
   rehearse,
   strokesFor,
   usesOf,
@@ -46,7 +56,7 @@ export function glueUpFindings(step: Step, context: ReviewContext): Finding[] {
   if (!glueUp || glueUp.lines.length === 0) return [];
   const plan = planClamps(glueUp, context.build.shop);
   const all: Findings[] = [climateFindings, adhesiveFindings, timeFindings, aidFindings, loadFindings];
-  const pressed: Findings[] = [clampFindings, denting, edges];
+  const pressed: Findings[] = [clampFindings, denting, edges, oneSided, openJoints];
   return [...(glueUp.askew ? [] : pressed), ...all].flatMap((check) => check(glueUp, plan, context));
 }
 
@@ -168,6 +178,8 @@ const THIN_END_GRAIN = 40;
 const edges: Findings = (glueUp, _plan, { build }) =>
   glueUp.lines.flatMap(({ joint }): Finding[] => {
     const edge = edgeOf(glueUp, joint, build.shop);
+    if (edge.shape === 'sprung' && edge.depth.mm <= noiseOf(build.shop))
+      return [noHollow(glueUp, joint, edge.depth.mm, build)];
     if (edge.shape !== 'crowned' || edge.depth.mm <= 0) return [];
     const { strokes } = strokesFor(-edge.depth.mm / 2, build.shop);
     return [
@@ -192,6 +204,116 @@ const edges: Findings = (glueUp, _plan, { build }) =>
       ),
     ];
   });
+
+/** An edge marked sprung that is not hollow at all, or bulges: it would open at its ends. */
+function noHollow(glueUp: GlueUp, joint: number, depth: number, { shop }: BuildDocument): Finding {
+  const others = (glueUp.step.plan?.edges ?? []).filter((each) => each.joint !== joint);
+  const { hollow } = gluingOf(shop);
+  return warning(
+    'sprung-without-hollow',
+    glueUp,
+    [
+      `Joint ${joint} is marked as sprung, and `,
+      ...(depth < 0 ? ['its middle stands out by ', { mm: -depth }] : ['there is no gap between its edges']),
+      '. A sprung joint is hollow in the middle: here it is ',
+      { mm: hollow.mm },
+      ' for both edges.',
+    ],
+    { joint, open: depth, hollow: hollow.mm },
+    {
+      fixes: [
+        planGlue(glueUp, `Joint ${joint} is hollow by this shop’s gap`, {
+          edges: [...others, { joint, shape: 'sprung', depth: hollow }],
+        }),
+        planGlue(glueUp, `Joint ${joint} is straight`, {
+          edges: [...others, { joint, shape: 'straight', depth: { mm: 0 } }],
+        }),
+      ],
+    },
+  );
+}
+
+/** Clamps put by hand, all on one face: they bow the piece towards them. */
+const oneSided: Findings = (glueUp, plan, { build }) => {
+  const practice = gluingOf(build.shop);
+  const placed = glueUp.step.plan?.clamps ?? [];
+  if (!plan.byHand || placed.length < 3 || plan.crossCauls.pairs > 0 || practice.faces === 'oneSide')
+    return [];
+  const above = placed.filter(({ side }) => side === 'above').length;
+  if (above !== 0 && above !== placed.length) return [];
+  const side = above > 0 ? 'above' : 'below';
+  return [
+    warning(
+      'clamps-one-side',
+      glueUp,
+      [
+        `All `,
+        { count: placed.length },
+        ` clamps lie ${side}: they bow the piece towards them. This shop puts them above and below in turn.`,
+      ],
+      { clamps: placed.length, above },
+      {
+        fixes: [
+          planGlue(glueUp, 'Every other one to the other face', {
+            clamps: placed
+              .toSorted((a, b) => a.at.mm - b.at.mm)
+              .map((clamp, i) => ({ ...clamp, side: i % 2 ? 'below' : 'above' })),
+          }),
+        ],
+      },
+    ),
+  ];
+};
+
+/** Stacks of more courses are not pressed here: the quick model slows down with their square. */
+const MOST_PRESSED = 14;
+
+/** What the joints get; nothing where no elastic answer can be had, as with sizes no clamp was made for. */
+function pressedJoints(glueUp: GlueUp, plan: ClampPlan, { shop }: BuildDocument) {
+  try {
+    return pressureQuickly(glueUp, plan, shop).joints;
+  } catch (error) {
+    if (error instanceof NotSolvable) return [];
+    throw error;
+  }
+}
+
+/** A joint that stays open somewhere under these clamps. */
+const openJoints: Findings = (glueUp, plan, { build }) => {
+  if (glueUp.courses.length > MOST_PRESSED || plan.clamps.length === 0 || plan.longestMm === 0) return [];
+  const joints = pressedJoints(glueUp, plan, build);
+  const open = joints.filter(({ openMm }) => openMm > LEAST_OPEN);
+  if (open.length === 0) return [];
+  const worst = open.reduce((a, b) => (b.openMm > a.openMm ? b : a));
+  return [
+    warning(
+      'joint-open',
+      glueUp,
+      [
+        `Joint ${worst.joint} stays open for `,
+        { mm: worst.openMm },
+        ` of its length under these clamps${open.length > 1 ? `, and ${open.length - 1} more with it` : ''}.`,
+      ],
+      { joint: worst.joint, open: worst.openMm, joints: open.length },
+      {
+        fixes: [
+          ...(plan.byHand ? [planGlue(glueUp, 'Let Junta place the clamps', { clamps: undefined })] : []),
+          ...(plan.school !== 'fan'
+            ? [planGlue(glueUp, 'Space the clamps by 45 degrees', { school: 'fan', clamps: undefined })]
+            : []),
+          ...(plan.edgeCaulMm === 0
+            ? [planGlue(glueUp, 'Cauls on the edges', { edgeCaul: gluingOf(build.shop).cauls.height })]
+            : []),
+          ...(glueUp.step.plan?.edges?.length
+            ? [planGlue(glueUp, 'Plane the edges as this shop does', { edges: [] })]
+            : []),
+        ],
+      },
+    ),
+  ];
+};
+/** An opening shorter than this is the end of a cell of the model, mm. */
+const LEAST_OPEN = 20;
 
 const climateFindings: Findings = (glueUp, _plan, { build }) => {
   const { temperatureC, humidityPct } = climateOf(build.shop);
@@ -266,8 +388,7 @@ const timeFindings: Findings = (glueUp, plan, { build, timeline }) => {
     const label = `${way.words}: ${Math.round(way.share * 100)} % of the time`;
     if (way.kind === 'hands') return [planGlue(glueUp, label, { hands: 2 })];
     if (way.kind === 'applicator') return [planGlue(glueUp, label, { applicator: way.applicator })];
-    if (way.kind === 'adhesive')
-      return [planGlue(glueUp, `Use ${label}`, { adhesive: way.adhesive })];
+    if (way.kind === 'adhesive') return [planGlue(glueUp, `Use ${label}`, { adhesive: way.adhesive })];
     return [];
   });
   return [
@@ -369,7 +490,9 @@ const loadFindings: Findings = (glueUp, _plan, { build }) => {
       {
         fixes: crew === 1 ? [planGlue(glueUp, 'A second pair of hands', { hands: 2 })] : [],
         caution:
-          'A heavy top strains backs and crushes fingers: two people, a clear way, and somewhere to set it down.',
+          crew === 1
+            ? 'A heavy top strains backs and crushes fingers: two people, a clear way, and somewhere to set it down.'
+            : 'A heavy top strains backs and crushes fingers: more hands or a lifting aid, a clear way, and somewhere to set it down.',
       },
     ),
   ];

@@ -272,7 +272,13 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
         ' is needed with the trims. ',
         more === 1 ? 'One slice is missing.' : `${more} slices are missing.`,
       ],
-      numbers: { rows: rows.length, row, length: block.least[0], needed: aim.value.mm + trims, missing: more },
+      numbers: {
+        rows: rows.length,
+        row,
+        length: block.least[0],
+        needed: aim.value.mm + trims,
+        missing: more,
+      },
       fixes: [
         ...rowWays(build, timeline, glue, short),
         ...acceptWay(build, 0, finished.least[0]),

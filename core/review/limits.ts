@@ -2,7 +2,6 @@ import { takesEndGrain, type Machine } from '../kit';
 import {
   flatteners,
   sectionsNeeded,
-  turnOf,
   type Edit,
   type Finding,
   type Fix,
@@ -10,12 +9,16 @@ import {
   type TimelineStep,
 } from '../build';
 import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
+import { lengthText } from '../units';
 import type { ReviewContext } from './review';
 
 const useMachine = (step: Step, machine: Machine): Fix => ({
   label: `Use ${machine.name}`,
   edit: { do: 'useMachine', step: step.id, machine: machine.id } satisfies Edit,
 });
+
+/** A carrier board as most shops have one, mm: 3/4 in (common practice). */
+const CARRIER_MM = 19.05;
 
 const isEndGrain = (piece: TimelineStep['pieces'][number]): boolean =>
   piece.blank.cells.some((cell) => grainSide(grainAngle(cell, [0, 0, 1])) !== 'long grain');
@@ -73,7 +76,9 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       caution:
         'A piece shorter than the distance between the rollers can tip, jam or be thrown back. The machine’s manual comes first.',
     });
-  const thin = after.least[2];
+  // The machine sees the carrier board and the piece on it as one.
+  const carrier = step.kind === 'flatten' ? (step.carrier?.mm ?? 0) : 0;
+  const thin = after.least[2] + carrier;
   if (thin < minThickness.mm - 1e-6)
     out.push({
       code: 'thinner-than-machine',
@@ -83,29 +88,47 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       message: [
         'This leaves ',
         { mm: thin },
-        `; ${machine.name} goes down to `,
+        `${carrier > 0 ? ' with its carrier board' : ''}; ${machine.name} goes down to `,
         { mm: minThickness.mm },
-        ' without a carrier board.',
+        carrier > 0 ? '.' : ' without a carrier board.',
       ],
-      numbers: { thickness: thin, least: minThickness.mm },
-      fixes: step.kind === 'flatten' ? others : [],
+      numbers: { thickness: thin, least: minThickness.mm, carrier },
+      fixes:
+        step.kind === 'flatten'
+          ? [
+              ...(machine.kind === 'planer'
+                ? [
+                    {
+                      label: `On a carrier board of ${lengthText(CARRIER_MM, context.build.shop.display)}`,
+                      edit: {
+                        do: 'setStep' as const,
+                        step: step.id,
+                        change: { carrier: { mm: CARRIER_MM } },
+                      },
+                    },
+                  ]
+                : []),
+              ...others,
+            ]
+          : [],
       caution:
         'Thin wood can break up under the knives. Use a carrier board, or another way; the machine’s manual comes first.',
     });
-  if (maxThickness.mm > 0 && size[2] > maxThickness.mm)
+  const high = Math.max(...entered.pieces.map(({ blank }) => extents(blank)[2])) + carrier;
+  if (maxThickness.mm > 0 && high > maxThickness.mm)
     out.push({
       code: 'thicker-than-machine',
       step: step.id,
       severity: 'warning',
       axis: 2,
       message: [
-        'The piece is ',
-        { mm: size[2] },
+        carrier > 0 ? 'With its carrier board the piece is ' : 'The piece is ',
+        { mm: high },
         ` thick; ${machine.name} opens to `,
         { mm: maxThickness.mm },
         '.',
       ],
-      numbers: { thickness: size[2], most: maxThickness.mm },
+      numbers: { thickness: high, most: maxThickness.mm, carrier },
       fixes: step.kind === 'flatten' ? others : [],
     });
   if (endGrain && !takesEndGrain(machine.kind))
@@ -154,53 +177,4 @@ function tooWide(
     numbers: { width, limit, over: width - limit, sections },
     fixes: step.kind === 'flatten' ? [...split, ...others] : [],
   };
-}
-
-/** A cut deeper than the saw reaches. */
-export function sawReach(step: Step, context: ReviewContext): Finding[] {
-  const id =
-    step.kind === 'slice' || step.kind === 'crosscut' || step.kind === 'oblique' || step.kind === 'resaw'
-      ? step.saw
-      : step.kind === 'trim' && 'saw' in step.cutter
-        ? step.cutter.saw
-        : undefined;
-  const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
-  const through = step.kind === 'resaw' ? 1 : 2;
-  // A leaning blade goes through more wood than the piece is thick.
-  const leans = step.kind === 'oblique' && step.tilt !== 'mitre' ? turnOf(step.angleDegrees).sin : 1;
-  const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[through])) / leans;
-  if (!saw || saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
-  const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
-  return [
-    {
-      code: 'saw-cannot-reach',
-      step: step.id,
-      severity: 'warning',
-      axis: 2,
-      message: [
-        step.kind === 'resaw'
-          ? 'The board to resaw stands '
-          : leans < 1
-            ? 'The leaning cut is '
-            : 'The piece is ',
-        { mm: deep },
-        step.kind === 'resaw'
-          ? ` high; ${saw.name} cuts `
-          : leans < 1
-            ? ` deep; ${saw.name} cuts `
-            : ` thick; ${saw.name} cuts `,
-        { mm: saw.depth.mm },
-        ' deep in one pass.',
-      ],
-      numbers: { thickness: deep, depth: saw.depth.mm },
-      fixes: deeper.map((other) => ({
-        label: `Use ${other.name}`,
-        edit: { do: 'useSaw', step: step.id, saw: other.id },
-      })),
-      caution:
-        step.kind === 'resaw'
-          ? 'A tall resaw cut wanders and can pinch the blade: a high fence, a sharp wide blade, slow feed, hands clear. The saw’s manual comes first.'
-          : 'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
-    },
-  ];
 }

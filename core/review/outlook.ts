@@ -57,6 +57,12 @@ export interface Outlook {
   seams?: JointReading[];
 }
 
+/** Slices that came of each blank, spoilt ones with them: kerfs were cut for all of those. */
+const cutOf = ({ pieces, entered, wanted }: TimelineStep, spoilt: number): number | undefined =>
+  wanted === undefined || entered.length === 0
+    ? undefined
+    : Math.ceil((pieces.length + spoilt) / entered.length);
+
 const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
   const source = build.steps.find(({ id }) => id === step.id);
   return {
@@ -67,7 +73,7 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
     least: step.least,
     greatest: step.greatest,
     tolerance: step.tolerance,
-    took: source ? tookBy(source, build) : [],
+    took: source ? tookBy(source, build, cutOf(step, source.spoilt?.length ?? 0)) : [],
     lost: Object.fromEntries(CAUSES.map((cause) => [cause, lostTo(step.lost, cause)])) as Record<
       Cause,
       number

@@ -10,12 +10,16 @@ import {
 } from '../build';
 import { extents, type Axis } from '../solid';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
-import { machineLimits, sawReach } from './limits';
+import { machineLimits } from './limits';
 import { crossGrain } from './crossgrain';
 import { doneEarly } from './early';
+import { alike, otherMachine, otherSaw } from './asked';
 import { glueUpFindings } from './glueups';
 import { withPlayedOffers } from './offers';
+import { cutMargins, sawCapacity, sawReach } from './sawing';
 import { seamFindings } from './seams';
+import { mitredStripes, staggeredSeams } from './stripes';
+import { crossFeed, flattening } from './surfaces';
 import { stripsWithoutBoard } from './wood';
 import { lopsidedTrim, targetMissed, thinMargins } from './target';
 
@@ -61,15 +65,24 @@ function raise(build: BuildDocument, timeline: Timeline, today?: string): Findin
   const context: ReviewContext = { build, timeline, before, enteringTolerance, ...(today ? { today } : {}) };
   const played = build.steps.filter(({ id }) => timeline.steps.some((entry) => entry.id === id));
   const perStep = [
+    otherMachine,
+    otherSaw,
+    alike,
     machineLimits,
+    crossFeed,
     sawReach,
+    sawCapacity,
+    cutMargins,
     thicknessSteps,
     raggedEnds,
     oddChequer,
     sliceCounts,
     stripsWithoutBoard,
     seamFindings,
+    staggeredSeams,
+    mitredStripes,
     crossGrain,
+    flattening,
     lopsidedTrim,
     thinMargins,
     glueUpFindings,

@@ -130,10 +130,13 @@ function troubles(build: BuildDocument, random: () => number): Scenario[] {
   }
   for (const step of build.steps) {
     if (step.kind === 'slice') {
-      say(`${step.id}: two spoilt`, ...timeline.steps
-        .filter(({ id }) => id === step.id)
-        .flatMap(({ pieces }) => pieces.slice(1, 3))
-        .map(({ id }): Edit => ({ do: 'spoil', step: step.id, piece: id })));
+      say(
+        `${step.id}: two spoilt`,
+        ...timeline.steps
+          .filter(({ id }) => id === step.id)
+          .flatMap(({ pieces }) => pieces.slice(1, 3))
+          .map(({ id }): Edit => ({ do: 'spoil', step: step.id, piece: id })),
+      );
       say(`${step.id}: three more asked for`, {
         do: 'setStep',
         step: step.id,

@@ -54,7 +54,7 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
           `The ${row.dimension} comes out at `,
           { mm: row.predictedMm },
           `; asked for: ${AIM_WORDS[build.targets[0][row.dimension].aim]}`,
-          { mm: row.predictedMm - row.differenceMm },
+          build.targets[0][row.dimension].value ?? { mm: row.predictedMm - row.differenceMm },
           '. ',
           over ? 'Too much by ' : 'Short by ',
           { mm: Math.abs(row.differenceMm) },
@@ -94,7 +94,10 @@ function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[
     const [a, b] = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
     const each = difference / 2;
     const change = { [a]: { mm: trim[a].mm + each }, [b]: { mm: trim[b].mm + each } };
-    fixes.push({ label: 'Trim more, the same off both sides', edit: { do: 'setStep', step: trim.id, change } });
+    fixes.push({
+      label: 'Trim more, the same off both sides',
+      edit: { do: 'setStep', step: trim.id, change },
+    });
   }
   if (axis === 2)
     for (const flatten of build.steps.filter((step) => step.kind === 'flatten').toReversed()) {

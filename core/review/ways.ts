@@ -92,12 +92,7 @@ function evenedEnds(build: BuildDocument, overMm: number): Edit[] {
 }
 
 /** More rows of slices for a length that is short: from spares and the blank there is, or from longer strips. */
-export function rowWays(
-  build: BuildDocument,
-  timeline: Timeline,
-  glue: GlueStep,
-  shortMm: number,
-): Fix[] {
+export function rowWays(build: BuildDocument, timeline: Timeline, glue: GlueStep, shortMm: number): Fix[] {
   const slice = sliceBefore(build, glue);
   const entry = timeline.steps.find(({ id }) => id === glue.id);
   if (!slice || !entry?.laid?.length || shortMm <= 0) return [];

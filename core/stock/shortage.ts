@@ -11,41 +11,87 @@ import { lengthText } from '../units';
 import { speciesName } from '../wood';
 import { demandOf, settingsOf, rulesOf, takenByOthers, type Demand } from './demand';
 import { boardFeetOf } from './measure';
+import { faceCleaning, warpLoss } from './milling';
 import { leavesFrom, usable, type Problem, type WantedStrip } from './problem';
 import type { Answer } from './answer';
 import { EFFORT, solveNow } from './solve';
 
 /** Why a strip found no wood: the hardest thing about it, with the best the rack has. */
 interface Reason {
-  code: 'no-such-wood' | 'too-thin' | 'too-short' | 'too-narrow' | 'all-used';
+  code: 'no-such-wood' | 'too-thin' | 'too-short' | 'too-narrow' | 'in-hand' | 'all-used';
   needed: number;
   available: number;
+  /** What must stay in hand at the fence, where that is it. */
+  hold?: number;
 }
 
-function reasonFor(strip: WantedStrip, problem: Problem): Reason {
+/** Thickness a board still has when its faces are clean and its warp is out, mm. */
+const flatThickness = (strip: WantedStrip, board: BoardStock, { shop }: Problem): number => {
+  const { cup, bow, wind } = warpLoss(board, strip);
+  return board.thickness.mm - cup - bow - wind - 2 * faceCleaning(board, shop);
+};
+
+/**
+ * What stands in the way of a strip: the one size that no board has which has the others. Where no board lacks just one,
+ * the first that none has at all, the thickness before the length before the width.
+ */
+function reasonFor(strip: WantedStrip, problem: Problem, withoutHold: () => ReadonlySet<string>): Reason {
   const same = problem.boards.filter(({ species }) => species === strip.species);
   if (same.length === 0) return { code: 'no-such-wood', needed: 1, available: 0 };
-  const thick = same.filter((board) => leavesFrom(strip, board, problem) > 0);
-  const most = (boards: readonly BoardStock[], of: (board: BoardStock) => number) =>
-    Math.max(...boards.map(of));
-  if (thick.length === 0)
-    return { code: 'too-thin', needed: strip.thickness, available: most(same, (b) => b.thickness.mm) };
   const room = (board: BoardStock) => usable(board, problem);
-  const long = most(thick, (b) => room(b).xMax - room(b).xMin);
-  if (long < strip.length) return { code: 'too-short', needed: strip.length, available: long };
-  const wide = most(thick, (b) => room(b).yMax - room(b).yMin);
-  if (wide < strip.width) return { code: 'too-narrow', needed: strip.width, available: wide };
+  const sizes = [
+    {
+      code: 'too-thin' as const,
+      needed: strip.milledThickness,
+      of: (board: BoardStock) => flatThickness(strip, board, problem),
+      fits: (board: BoardStock) => leavesFrom(strip, board, problem) > 0,
+    },
+    {
+      code: 'too-short' as const,
+      needed: strip.length,
+      of: (board: BoardStock) => room(board).xMax - room(board).xMin,
+      fits: (board: BoardStock) => room(board).xMax - room(board).xMin >= strip.length - 1e-6,
+    },
+    {
+      code: 'too-narrow' as const,
+      needed: strip.width,
+      of: (board: BoardStock) => room(board).yMax - room(board).yMin,
+      fits: (board: BoardStock) => room(board).yMax - room(board).yMin >= strip.width - 1e-6,
+    },
+  ];
+  const reason = ({ code, needed, of }: (typeof sizes)[number], boards: readonly BoardStock[]): Reason => ({
+    code,
+    needed,
+    available: Math.max(...boards.map(of)),
+  });
+  if (!same.some((board) => sizes.every(({ fits }) => fits(board)))) {
+    for (const size of sizes) {
+      const others = sizes.filter((other) => other !== size);
+      const near = same.filter((board) => others.every(({ fits }) => fits(board)));
+      if (near.length > 0) return reason(size, near);
+    }
+    const none = sizes.find(({ fits }) => !same.some(fits));
+    if (none) return reason(none, same);
+  }
+  const hold = problem.rules.remnant;
+  if (hold > 0 && withoutHold().has(strip.id))
+    return {
+      code: 'in-hand',
+      needed: strip.width + problem.rules.ripKerf + hold,
+      available: strip.width,
+      hold,
+    };
   return { code: 'all-used', needed: 1, available: 0 };
 }
 
 const REASONS: Record<Reason['code'], (r: Reason) => Phrase[]> = {
   'no-such-wood': () => ['There is none of this wood on the rack.'],
   'too-thin': (r) => [
-    'The thickest board gives ',
+    'The thickest board that is long and wide enough is ',
     { mm: r.available },
-    ' where ',
+    ' once it is flat, and ',
     { mm: r.needed },
-    ' is needed, or is too warped for it.',
+    ' is needed.',
   ],
   'too-short': (r) => [
     'The longest board gives ',
@@ -61,6 +107,11 @@ const REASONS: Record<Reason['code'], (r: Reason) => Phrase[]> = {
     { mm: r.needed },
     ' is needed.',
   ],
+  'in-hand': (r) => [
+    'A board would give it but for the ',
+    { mm: r.hold ?? 0 },
+    ' that stay in hand at the fence after the last rip.',
+  ],
   'all-used': () => ['What there is of it is used up by the other strips, or its faults are in the way.'],
 };
 
@@ -71,13 +122,23 @@ const REASONS: Record<Reason['code'], (r: Reason) => Phrase[]> = {
 export function shortages(problem: Problem, answer: Pick<Answer, 'missing'>): Finding[] {
   const missing = problem.strips.filter(({ id }) => answer.missing.includes(id));
   const groups = new Map<string, WantedStrip[]>();
+  let placed: ReadonlySet<string> | undefined;
+  // Solved once, where it is asked for: which strips find a place if nothing need stay at the fence.
+  const withoutHold = () => {
+    placed ??= new Set(
+      solveNow({ ...problem, rules: { ...problem.rules, remnant: 0 } }, EFFORT.quick).places.map(
+        ({ strip }) => strip,
+      ),
+    );
+    return placed;
+  };
   for (const strip of missing) {
     const key = [strip.species, strip.length, strip.width, strip.thickness].join('|');
     groups.set(key, [...(groups.get(key) ?? []), strip]);
   }
   return [...groups.values()].map((strips): Finding => {
     const [strip] = strips;
-    const reason = reasonFor(strip, problem);
+    const reason = reasonFor(strip, problem, withoutHold);
     const volume = strips.length * strip.length * strip.width * strip.thickness;
     return {
       code: 'wood-short',

@@ -324,10 +324,25 @@ describe('what is short', () => {
     ['too-thin', [ash('t', 60, 7, { thickness: typed('1/2') })], 'thickest'],
     ['too-short', [ash('t', 20, 7)], 'longest'],
     ['too-narrow', [ash('t', 60, 1.5)], 'widest'],
+    // Long boards are too thin and the thick one too short: what is missing is a thick one that is long.
+    ['too-thin', [ash('t', 60, 7, { thickness: typed('1/2') }), ash('s', 10, 7)], 'thickest'],
   ])('%s', (_code, boards, words) => {
     const { problem: p } = problemFor([job()], boards);
     const [finding] = shortages(p, solveNow(p, 500));
     expect(finding.message.filter((part) => typeof part === 'string').join('')).toContain(words);
+  });
+  it('is blamed on what must stay in hand at the fence where that alone stands in the way', () => {
+    const build = job();
+    const widths = build.assemblies[0].slots.map(({ width }) => width.mm / INCH);
+    // As wide as one strip and its cleaned edges need, and half an inch: an inch at the fence leaves none.
+    const boards = [ash('n', 60, Math.max(...widths) + 1)];
+    const { problem: p } = problemFor([build], boards);
+    const tight = { ...p, rules: { ...p.rules, remnant: 1.5 * INCH } };
+    const answer = solveNow(tight, 500);
+    const said = shortages(tight, answer).map(({ message }) => message.join(' '));
+    const free = solveNow({ ...p, rules: { ...p.rules, remnant: 0 } }, 500);
+    expect(free.missing.length).toBeLessThan(answer.missing.length);
+    expect(said.some((words) => words.includes('stay in hand at the fence'))).toBe(true);
   });
   it('the purchase list gives every missing strip a board of a size that is sold', () => {
     const build = job();

@@ -4,7 +4,16 @@ import { INCH, type Length, type LengthSystem } from './length';
 export interface Display {
   system: LengthSystem;
   fraction: 0 | 16 | 32 | 64;
+  /** Decimals where a size is shown finer than the shop reads it: a tenth of a millimetre or four of an inch if missing. */
+  digits?: number;
 }
+
+/** The same system in decimals, for sizes that would all be shown as one: thousandths of a millimetre, or of a tenth of an inch. */
+export const finer = ({ system }: Display): Display => ({
+  system,
+  fraction: 0,
+  digits: system === 'mm' ? 3 : 4,
+});
 
 /** Inches to 1/32, the division of a good steel rule. */
 export const DEFAULT_DISPLAY: Display = { system: 'inch', fraction: 32 };
@@ -40,9 +49,9 @@ const decimalParts = (value: number, digits: number): NumberParts => {
 /** Sets a length in the shop's system: millimetres to a tenth, inches to the chosen division. */
 export function lengthParts(mm: number, display: Display): NumberParts {
   if (!Number.isFinite(mm)) return { negative: false, whole: '?', rounded: true };
-  if (display.system === 'mm') return decimalParts(mm, 1);
+  if (display.system === 'mm') return decimalParts(mm, display.digits ?? 1);
   const inch = mm / INCH;
-  if (display.fraction === 0) return decimalParts(inch, 4);
+  if (display.fraction === 0) return decimalParts(inch, display.digits ?? 4);
   const parts = Math.round(Math.abs(inch) * display.fraction + 1e-7);
   const whole = Math.floor(parts / display.fraction);
   const rest = parts - whole * display.fraction;
@@ -130,9 +139,14 @@ export const forceText = (newtons: number, display: Display): string =>
 export const pressureText = (mpa: number, display: Display): string =>
   display.system === 'inch' ? `${Math.round(mpa / 0.006894757293)} psi` : `${mpa.toFixed(2)} MPa`;
 
-/** A small mass in ounces (28.349523 g) or grams. */
-export const smallMassText = (grams: number, display: Display): string =>
-  display.system === 'inch' ? `${(grams / 28.349523125).toFixed(1)} oz` : `${Math.round(grams)} g`;
+/** A small mass in ounces (28.349523 g) or grams; less than one of them with one figure more, never as nothing. */
+export function smallMassText(grams: number, display: Display): string {
+  const [value, unit, digits] = display.system === 'inch' ? [grams / 28.349523125, 'oz', 1] : [grams, 'g', 0];
+  const more = value > 0 && value < 1 ? digits + 1 : digits;
+  const least = 10 ** -more;
+  if (value > 0 && value < least / 2) return `less than ${least} ${unit}`;
+  return `${value.toFixed(more)} ${unit}`;
+}
 
 /** Minutes as a maker says them: half minutes while short, then hours. */
 export const minutesText = (minutes: number): string => {

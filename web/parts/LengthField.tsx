@@ -11,6 +11,8 @@ import {
   type LengthRule,
 } from '../../core/units';
 
+import { useReported } from './reported';
+
 interface Props {
   label: string;
   value: Length;
@@ -24,6 +26,9 @@ interface Props {
   className?: string;
   hideLabel?: boolean;
 }
+
+/** Sizes nearer than this are shown alike and are alike, mm. */
+const SAME_MM = 1e-4;
 
 /** Pixels of dragging on the unit that make one step. */
 const SCRUB_PX = 6;
@@ -53,6 +58,10 @@ export function LengthField({
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   const scrub = useRef<{ x: number; mm: number }>(undefined);
   const id = useId();
+  // A value typed in the other system, or computed, may be a hair off what is shown: typed as shown, it becomes that.
+  const read = parseLength(shown, display.system, { minMm: 0 });
+  const isAsShown = value.mm < 0 || !read.ok || Math.abs(read.length.mm - value.mm) < SAME_MM;
+  useReported(id, reason && `${label}: ${reason}`);
   useEffect(() => {
     if (!touched) {
       setText(shown);
@@ -62,7 +71,8 @@ export function LengthField({
 
   const take = (typed: string, final: boolean) => {
     clearTimeout(rest.current);
-    if (typed.trim() === shown) {
+    // What stands there is only the way this value is shown: nothing was typed.
+    if (typed.trim() === shown && (!touched || isAsShown)) {
       setReason(undefined);
       return;
     }
@@ -147,6 +157,7 @@ export function LengthField({
             onSettled?.();
           }}
         >
+          {!isAsShown && !touched && <span className="pr-0.5">≈</span>}
           {lengthUnit(display)}
         </span>
       </span>

@@ -1,4 +1,5 @@
 import { useEffect, useId, useState } from 'react';
+import { useReported } from './reported';
 
 export interface NumberFieldProps {
   label: string;
@@ -33,6 +34,7 @@ export function NumberField(props: NumberFieldProps) {
   const id = useId();
   const [text, setText] = useState(String(value));
   const [reason, setReason] = useState<string>();
+  useReported(id, reason && `${label}: ${reason}`);
   useEffect(() => {
     setText(String(value));
     setReason(undefined);

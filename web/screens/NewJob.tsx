@@ -11,6 +11,7 @@ import { useDisplay } from '../app/display';
 import { planFor } from './brief/brief';
 import { BriefFields } from './brief/BriefFields';
 import { PatternPicker } from './brief/PatternPicker';
+import { useReports } from '../parts/reported';
 import { PlanView } from './PlanView';
 
 interface About {
@@ -54,6 +55,7 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
     mode: 'onChange',
   });
   const about = useWatch({ control });
+  const { reasons, collect } = useReports();
   const wanted = useDeferredValue(brief);
   const plan = useMemo(
     () => planFor(wanted, shop, { name: about.name?.trim() || 'New job', use: about.use?.trim() ?? '' }),
@@ -73,6 +75,10 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
         onSubmit={make}
         className="sheet flex w-[430px] shrink-0 flex-col gap-3 p-5"
         noValidate
+        onKeyDown={(event) => {
+          // Enter settles a field; the job is made with its button.
+          if (event.key === 'Enter' && event.target instanceof HTMLInputElement) event.preventDefault();
+        }}
       >
         <div className="flex items-baseline justify-between">
           <h1 className="text-[20px] font-semibold">New job</h1>
@@ -108,13 +114,15 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
             <input className="field mt-0.5 w-full font-sans!" maxLength={400} {...register('use')} />
           </label>
         </div>
-        <BriefFields
-          key={brief.pattern}
-          brief={brief}
-          shop={shop}
-          display={display}
-          onChange={(change) => setBrief((before) => ({ ...before, ...change }))}
-        />
+        {collect(
+          <BriefFields
+            key={brief.pattern}
+            brief={brief}
+            shop={shop}
+            display={display}
+            onChange={(change) => setBrief((before) => ({ ...before, ...change }))}
+          />,
+        )}
       </form>
       <section
         aria-label="Plan"
@@ -125,7 +133,7 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
             type="submit"
             form="brief"
             className="action action-main"
-            disabled={!plan.build || sending.isLoading}
+            disabled={!plan.build || sending.isLoading || reasons.length > 0}
           >
             Make this job
           </button>
@@ -135,7 +143,11 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
             </p>
           )}
         </div>
-        {plan.build ? (
+        {reasons.length > 0 ? (
+          <p role="alert" className="text-red">
+            Not planned until this can be read. {reasons.join('. ')}.
+          </p>
+        ) : plan.build ? (
           <PlanView build={plan.build} display={display} />
         ) : (
           <p role="alert" className="text-red">

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { run, type BuildDocument } from '../../core/build';
-import { compareTarget, findingsOf } from '../../core/review';
+import { compareTarget, findingsOf, woodShare } from '../../core/review';
 import { blankVolume, extents } from '../../core/solid';
-import { lengthText, type Display } from '../../core/units';
+import { counted, lengthText, type Display } from '../../core/units';
 import { JobPicture } from '../drawing/JobPicture';
 import { Measure } from '../parts/Measure';
 import { Words } from '../parts/Words';
@@ -54,11 +54,12 @@ export function PlanView({
         )}
         <Panels build={build} timeline={timeline} display={display} />
         <li>
-          {timeline.joints.count} joints, {Math.round((100 * inPiece) / timeline.woodInMm3)} % of the wood is
-          in the piece
+          {[counted(timeline.joints.count, 'joint'), woodShare(build, timeline.woodInMm3, inPiece)?.words]
+            .filter(Boolean)
+            .join(', ')}
         </li>
         <li>
-          {build.steps.length} steps; settings are rounded up to{' '}
+          {counted(build.steps.length, 'step')}; settings are rounded up to{' '}
           <Measure value={build.shop.settingStep.mm} display={display} unit />, the trim takes the rounding
         </li>
       </ul>
@@ -89,8 +90,8 @@ function StripWords({
   };
   return (
     <>
-      {slots.length} {slots.length === 1 ? 'strip' : 'strips'}, ripped {range('width')} wide,{' '}
-      {range('length')} long, from wood {range('thickness')} thick
+      {counted(slots.length, 'strip')}, ripped {range('width')} wide, {range('length')} long, from wood{' '}
+      {range('thickness')} thick
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { countNeeded, countObtainable, lengthText, type Display } from '../../units';
+import { countNeeded, countObtainable, inputText, lengthUnit, type Display } from '../../units';
 import type { Aim } from '../document';
 
 /** A dimension made of whole modules: how many, and the finished size in mm. */
@@ -41,6 +41,6 @@ export function meetsAim(aim: Aim, sizeMm: number, toleranceMm: number): boolean
 /** An aim in words, as in “at least 18 in”. */
 export function aimText(aim: Aim, display: Display): string {
   if (aim.aim === 'free' || !aim.value) return 'free';
-  const size = lengthText(aim.value.mm, display);
+  const size = `${inputText(aim.value, display)} ${lengthUnit(display)}`;
   return aim.aim === 'fixed' ? size : `${aim.aim === 'atLeast' ? 'at least' : 'at most'} ${size}`;
 }

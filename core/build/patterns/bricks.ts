@@ -75,7 +75,7 @@ export const bricks: Pattern = {
     const row = settable(shop, (long + mortar) / rows - mortar);
     if (row <= 0)
       throw new CannotFit(
-        `${rows} rows with mortar strips of ${mortar.toFixed(2)} mm leave no height for a brick.`,
+        `${rows} rows with mortar strips of ${lengthText(mortar, shop.display)} leave no height for a brick.`,
       );
     const wood = (i: number) =>
       order.brief.woods[i % Math.max(1, order.brief.woods.length - (mortar > 0 ? 1 : 0))];
@@ -199,7 +199,8 @@ function faceBricks(draft: Draft, wall: Wall) {
   const { shop } = draft;
   const a = shop.allowances;
   const { rows, row, mortar, thickness } = wall;
-  const share = shareSlices(draft, rows + draft.brief.extraSlices, row);
+  const quantity = draft.brief.quantity ?? 1;
+  const share = shareSlices(draft, rows * quantity + draft.brief.extraSlices, row);
   const thick = settable(shop, thickness + a.flattenPanel.mm);
   const panel = panelStage(draft, {
     tag: '',
@@ -218,7 +219,7 @@ function faceBricks(draft: Draft, wall: Wall) {
       id: 'lay-up-mortar',
       name: 'Mortar strips',
       repeat: 1,
-      slots: Array.from({ length: rows - 1 }, (_, i) =>
+      slots: Array.from({ length: (rows - 1) * quantity }, (_, i) =>
         slot(`mortar-${i + 1}`, wall.last, settable(shop, panel.width + shift), mortar, thick),
       ),
     });
@@ -232,16 +233,16 @@ function faceBricks(draft: Draft, wall: Wall) {
       fence: 'shared',
     });
   }
-  const parts = cut.ids
-    .slice(0, rows)
-    .flatMap((piece, i) => [
-      ...(i > 0 && mortar > 0 ? [{ piece: `mortar-${i}`, quarter: true }] : []),
-      { piece },
-    ]);
+  const parts = cut.ids.slice(0, rows * quantity).flatMap((piece, i) => {
+    const [wall, nth] = [Math.floor(i / rows), i % rows];
+    const strip = { piece: `mortar-${wall * (rows - 1) + nth}`, quarter: true };
+    return [...(nth > 0 && mortar > 0 ? [strip] : []), { piece }];
+  });
   draft.build.steps.push(
     rowsGlue(inputs, {
       parts,
       shifts: { by: { mm: shift }, every: mortar > 0 ? 4 : 2, first: mortar > 0 ? 3 : 2, except: [] },
+      ...(quantity > 1 ? { blanks: quantity } : {}),
     }),
   );
   const long = rows * row + (rows - 1) * mortar;

@@ -4,7 +4,7 @@ import { CannotFit, half, requirePositive, settable, slot } from './parts';
 import { lengthOf, numberOf, wordOf, type Order, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { staggeredRows } from './staggered';
-import { draftOf, finish, panelMachine, trimStage, type Draft, ripAndMill } from './stages';
+import { draftOf, finish, panelMachine, ripAndMill, sawReaching, trimStage, type Draft } from './stages';
 
 /** A stack of dressed layers: how thick each is, how many, and what is left to dress. All mm. */
 export interface Stack {
@@ -189,7 +189,7 @@ export const leg: Pattern = {
         [straight, wide],
         [0, wide],
       ].map(([x, y]) => ({ x: { mm: x }, y: { mm: y } }));
-    const saw = shop.saws.toSorted((x, y) => y.depth.mm - x.depth.mm)[0]?.id ?? draft.saw.id;
+    const saw = sawReaching(draft, Math.max(size[1], size[2])).id;
     draft.build.steps.push(
       {
         id: 'taper-faces',

@@ -1,9 +1,9 @@
-import { INCH } from '../../units';
+import { INCH, lengthText } from '../../units';
 import type { LaidPart } from '../document';
-import { CannotFit, half, settable, slot } from './parts';
+import { CannotFit, half, requirePositive, settable, slot } from './parts';
 import { numberOf, wordOf, type Pattern } from './pattern';
 import { sizesOf } from './sizes';
-import { draftOf, finish, panelMachine, trimStage, ripAndMill } from './stages';
+import { draftOf, finish, panelMachine, ripAndMill, sawReaching, trimStage } from './stages';
 
 /** Leaves from one board: book (every other rolled), slip (all alike), four-way (rolled and turned about one point). */
 export const match: Pattern = {
@@ -12,7 +12,7 @@ export const match: Pattern = {
   group: 'Panels',
   about:
     'One thick board resawn into leaves that are laid like a book, side by side, or four about one point.',
-  moduleLabel: 'Board thickness on the rack, about',
+  moduleLabel: 'Board thickness on the rack',
   endGrain: false,
   measures: [
     {
@@ -38,13 +38,20 @@ export const match: Pattern = {
     if (kind === 'book' && leaves % 2)
       throw new CannotFit(`A book match needs an even number of leaves; ${leaves} is odd.`);
     const draft = draftOf(order);
-    const resaw = shop.saws.toSorted((x, y) => y.depth.mm - x.depth.mm)[0] ?? draft.saw;
+    const text = (mm: number) => lengthText(mm, shop.display);
     const [across, along] = kind === 'four' ? [2, 2] : [leaves, 1];
     const leafWidth = settable(shop, (width + 2 * a.trimEdge.mm) / across + 2 * a.millEdge.mm);
     const leafLength = settable(shop, (length + 2 * a.trimEnd.mm) / along);
-    const leaf = settable(shop, thickness + a.flattenPanel.mm);
-    const milled = leaves * leaf + (leaves - 1) * resaw.kerf.mm;
-    const rough = settable(shop, milled + 2 * a.millFace.mm);
+    // The saw asked for, where it cuts as high as the board stands; else the one that cuts deepest, and the review says so.
+    const resaw = sawReaching(draft, leafWidth - 2 * a.millEdge.mm);
+    const rough = requirePositive('The board', brief.module.mm);
+    const milled = rough - 2 * a.millFace.mm;
+    const leaf = (milled - (leaves - 1) * resaw.kerf.mm) / leaves;
+    const least = thickness + a.flattenPanel.mm;
+    if (leaf < least - 1e-6)
+      throw new CannotFit(
+        `${leaves} leaves of ${text(least)}, ${text(resaw.kerf.mm)} of kerf between them and ${text(2 * a.millFace.mm)} of milling take a board ${text(leaves * least + (leaves - 1) * resaw.kerf.mm + 2 * a.millFace.mm)} thick; the one on the rack is ${text(rough)}.`,
+      );
     ripAndMill(draft, {
       tag: '',
       name: 'Board to resaw',

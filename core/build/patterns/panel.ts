@@ -1,11 +1,11 @@
 import type { ShopSnapshot } from '../../kit';
 import { INCH, lengthText } from '../../units';
 import { sectionsNeeded, sectionWidth } from '../arithmetic';
-import type { BuildDocument, Step } from '../document';
+import { LONGEST_BOARD_MM, type BuildDocument, type LaidPart, type Step } from '../document';
 import type { Brief } from '../brief';
 import { plainSize, wholeModules } from '../fit/aims';
 import { flatteners } from '../fit/machines';
-import type { Pattern } from './pattern';
+import { wordOf, type Order, type Pattern } from './pattern';
 import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
 
 /** How a wide panel is divided. */
@@ -36,7 +36,8 @@ function divide(brief: Brief, shop: ShopSnapshot, strips: number, widthMm: numbe
  * the flattening machine takes, flattened and trimmed. Settings are rounded up to the shop's step and the trims take
  * the rounding up, so that the build, run forward, ends exactly at the size asked. Throws CannotFit with the reason.
  */
-function planPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string): BuildDocument {
+function planPanel(order: Order): BuildDocument {
+  const { brief, shop, name, use } = order;
   const { allowances: a } = shop;
   const moduleMm = requirePositive('The strip width', brief.module.mm);
   const wanted = wholeModules(brief.width, moduleMm, 6, false);
@@ -55,19 +56,29 @@ function planPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string):
   const roughMm = settable(shop, gluedMm + 2 * a.millFace.mm);
   const quantity = brief.quantity ?? 1;
   const kerf = shop.saws.find(({ id }) => id === brief.saw)?.kerf.mm ?? 0;
-  // Several alike are glued up as one long panel: two end trims in all, and one kerf between each.
-  const cutLength = quantity * length + (quantity - 1) * kerf;
+  // One long panel for several has two end trims in all and one kerf between each; else each is a panel of its own.
+  const inOne = quantity > 1 && wordOf(order, 'alike') === 'long';
+  const copies = inOne ? 1 : quantity;
+  const cutLength = inOne ? quantity * length + (quantity - 1) * kerf : length;
   const longMm = settable(shop, cutLength + 2 * a.trimEnd.mm);
+  if (inOne && longMm > LONGEST_BOARD_MM)
+    throw new CannotFit(
+      `One panel for all ${quantity} would be ${lengthText(longMm, shop.display)} long; boards are seldom sold longer than ${lengthText(LONGEST_BOARD_MM, shop.display)}. Glue them up one by one.`,
+    );
   const mill = millMachine(shop);
   const build = emptyBuild(brief, shop, name, use);
   const steps: Step[] = [];
   const joined: string[] = [];
   for (let s = 0; s < sections; s++) {
     const tag = sections > 1 ? `-${s + 1}` : '';
-    const slots = Array.from({ length: stripsEach }, (_, i) => {
-      const nth = s * stripsEach + i;
-      return slot(`strip-${nth + 1}`, brief.woods[nth % brief.woods.length], longMm, ripMm, roughMm);
+    const slots = Array.from({ length: copies * stripsEach }, (_, i) => {
+      const nth = s * stripsEach + (i % stripsEach);
+      const copy = Math.floor(i / stripsEach);
+      const wood = brief.woods[nth % brief.woods.length];
+      return slot(`strip-${copy * sections * stripsEach + nth + 1}`, wood, longMm, ripMm, roughMm);
     });
+    // A section of one strip is glued to nothing: it is milled, and waits for the others.
+    const glued = stripsEach > 1;
     build.assemblies.push({
       id: `lay-up${tag}`,
       name: sections > 1 ? `Section ${s + 1}` : 'Lay-up',
@@ -93,11 +104,22 @@ function planPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string):
         face: half(roughMm - gluedMm),
         edge: a.millEdge,
       },
-      { id: `glue${tag}`, kind: 'glue', inputs: [`milled${tag}`], output: `blank${tag}`, along: 'width' },
+      ...(glued
+        ? [
+            {
+              id: `glue${tag}`,
+              kind: 'glue' as const,
+              inputs: [`milled${tag}`],
+              output: `blank${tag}`,
+              along: 'width' as const,
+              ...(copies > 1 ? { blanks: copies } : {}),
+            },
+          ]
+        : []),
       {
         id: `flatten${tag}`,
         kind: 'flatten',
-        inputs: [`blank${tag}`],
+        inputs: [glued ? `blank${tag}` : `milled${tag}`],
         output: `flat${tag}`,
         machine: brief.flattenWith,
         top: half(gluedMm - (sections > 1 ? flatMm : thickness)),
@@ -124,7 +146,15 @@ function planPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string):
         `No machine of the kit flattens a panel ${lengthText(joinedMm, shop.display)} wide.`,
       );
     steps.push(
-      { id: 'join', kind: 'glue', name: 'Join sections', inputs: joined, output: 'panel', along: 'width' },
+      {
+        id: 'join',
+        kind: 'glue',
+        name: 'Join sections',
+        inputs: joined,
+        output: 'panel',
+        along: 'width',
+        ...(copies > 1 ? { blanks: copies, parts: dealt(copies, sections, stripsEach) } : {}),
+      },
       {
         id: 'flatten-panel',
         kind: 'flatten',
@@ -141,14 +171,14 @@ function planPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string):
     id: 'trim',
     kind: 'trim',
     inputs: [last],
-    output: quantity > 1 ? 'long' : 'piece',
+    output: inOne ? 'long' : 'piece',
     cutter: brief.trimWith,
     start: half(longMm - cutLength),
     end: half(longMm - cutLength),
     near: half(joinedMm - width),
     far: half(joinedMm - width),
   });
-  if (quantity > 1)
+  if (inOne)
     steps.push({
       id: 'part',
       kind: 'slice',
@@ -165,6 +195,14 @@ function planPanel(brief: Brief, shop: ShopSnapshot, name: string, use: string):
   return build;
 }
 
+/** The parts of several joined panels alike, one panel after the other: its sections, by what they are called. */
+const dealt = (copies: number, sections: number, stripsEach: number): LaidPart[] =>
+  Array.from({ length: copies * sections }, (_, i): LaidPart => {
+    const [copy, section] = [Math.floor(i / sections), i % sections];
+    if (stripsEach > 1) return { piece: `blank-${section + 1}.${copy + 1}` };
+    return { piece: `strip-${copy * sections + section + 1}` };
+  });
+
 /** Strips of equal width, woods in turn: the plain panel. */
 export const panel: Pattern = {
   id: 'panel',
@@ -175,7 +213,18 @@ export const panel: Pattern = {
   moduleLabel: 'Strip width, about',
   endGrain: false,
   batch: true,
-  measures: [],
+  measures: [
+    {
+      key: 'alike',
+      label: 'Several alike',
+      kind: 'choice',
+      fallback: 'each',
+      options: [
+        { value: 'each', label: 'Glued one by one' },
+        { value: 'long', label: 'Cut from one long panel' },
+      ],
+    },
+  ],
   start: { length: '32', width: '11 1/2', thickness: '7/8', module: '2 1/4', woods: ['cherry_black'] },
-  plan: ({ brief, shop, name, use }) => planPanel(brief, shop, name, use),
+  plan: planPanel,
 };

@@ -130,6 +130,13 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
   return { output: id('flat', tag), length, width, thickness: plan.flat, strips, copies };
 }
 
+/** The brief's saw where it cuts so deep in one pass, mm; else the one that cuts deepest, and the review says why. */
+export function sawReaching({ shop, saw }: Draft, depthMm: number): Saw {
+  const reaches = ({ depth }: Saw) => depth.mm === 0 || depth.mm >= depthMm - 1e-6;
+  if (reaches(saw)) return saw;
+  return shop.saws.find(reaches) ?? shop.saws.toSorted((x, y) => y.depth.mm - x.depth.mm)[0] ?? saw;
+}
+
 /** The brief's machine where it takes the panel, else one that does, else the brief's: the review then says why not. */
 export function panelMachine({ shop, brief }: Draft, size: readonly [number, number, number]): string {
   const wanted = shop.machines.find(({ id: own }) => own === brief.flattenWith);

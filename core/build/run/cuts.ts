@@ -63,7 +63,7 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
         '.',
       ],
       numbers: { kerf: saw.kerf.mm, thickness },
-      fixes: thinnerSaws(step.id, saw, thickness, context),
+      fixes: thinnerSaws(step.id, saw, thickness, context.build.shop.saws),
     });
   let lost = emptyLedger();
   const pieces: WorkPiece[] = [];

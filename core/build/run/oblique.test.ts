@@ -174,7 +174,8 @@ describe('strips that ask for care', () => {
     run(build([slot('s1', length, width, 25)], [])).problems.map(({ code }) => code);
   it('thin ones carry a caution with the number, kerf-thin ones another, usual ones none', () => {
     expect(codes(2)).toEqual(['kerf-thicker-than-strip']);
-    expect(codes(3.175)).toEqual([]);
+    expect(codes(3.175)).toEqual(['thin-strip']);
+    expect(codes((3 / 8) * 25.4)).toEqual([]);
     const sawn = build([slot('s1', 500, 3, 25)], []);
     sawn.steps = sawn.steps.map((step) => ({ ...step, saw: 'bandsaw' }) as Step);
     expect(run(sawn).problems).toMatchObject([{ code: 'thin-strip', numbers: { width: 3 } }]);

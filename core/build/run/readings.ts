@@ -184,7 +184,12 @@ const moreThanWentIn = (
     ` more than ${stepName(step)} can leave: more wood than went in. Measure again, or correct an earlier step.`,
   ],
   numbers: { measured, more: short },
-  fixes: [{ label: 'Take the reading back', edit: { do: 'measure', step: step.id, axis, ...(piece ? { piece } : {}) } }],
+  fixes: [
+    {
+      label: 'Take the reading back',
+      edit: { do: 'measure', step: step.id, axis, ...(piece ? { piece } : {}) },
+    },
+  ],
 });
 
 /** Takes spoilt pieces out of a step's output; they leave as offcuts. */

@@ -1,4 +1,4 @@
-import type { Saw } from '../../kit';
+import { narrowRipOf, type Saw } from '../../kit';
 import {
   across,
   blankVolume,
@@ -14,8 +14,9 @@ import {
   type Origin,
 } from '../../solid';
 import type { BoardStock } from '../board';
-import type { RipStep, Slot } from '../document';
-import { settingErrors } from '../tolerance';
+import { LONGEST_BOARD_MM, type RipStep, type Slot } from '../document';
+import type { Finding } from '../finding';
+import { noiseOf, settingErrors } from '../tolerance';
 import type { WorkPiece } from '../timeline';
 import { cutBoard, faultsOnStrips } from './boards';
 import { isStopped, sawOf, stopAt, type Outcome, type RunContext } from './context';
@@ -42,8 +43,9 @@ export function runRip(step: RipStep, context: RunContext): Outcome {
   let lost = emptyLedger();
   let woodInMm3 = 0;
   const sawn = new Map<string, BoardState>();
+  const notes = stripNotes(step, assembly.slots, saw, context);
   for (const [index, slot] of assembly.slots.entries()) {
-    const bad = checkSlot(step, slot, index, saw, context);
+    const bad = checkSlot(step, slot, index);
     if (bad) return bad;
     const board = slot.strip?.board
       ? context.build.boards.find(({ id }) => id === slot.strip?.board)
@@ -88,16 +90,12 @@ export function runRip(step: RipStep, context: RunContext): Outcome {
     }
     pieces.push({ id: slot.id, blank, errors: stripErrors(step, slot, saw, context) });
   }
+  context.notes.push(...notes);
   for (const { rest } of sawn.values()) lost = book(lost, 'offcut', rest);
   return { pieces, lost, woodInMm3 };
 }
 
-/** Strips thinner than this are not ripped between blade and fence, 1/8 in; common practice. */
-const THIN_RIP_MM = 3.175;
-/** The longest board usually sold, 16 ft; common practice. */
-const LONGEST_BOARD_MM = 4876.8;
-
-function checkSlot(step: RipStep, slot: Slot, index: number, saw: Saw, context: RunContext) {
+function checkSlot(step: RipStep, slot: Slot, index: number) {
   for (const name of ['length', 'width', 'thickness'] as const) {
     const mm = slot[name].mm;
     if (!(Number.isFinite(mm) && mm > 0))
@@ -116,58 +114,87 @@ function checkSlot(step: RipStep, slot: Slot, index: number, saw: Saw, context: 
         },
       );
   }
-  if (saw.kerf.mm > slot.width.mm)
-    context.notes.push({
+  return undefined;
+}
+
+/** Strips as numbers in words: “Strip 3”, “4 strips”, the one that is worst named with the number. */
+const theseStrips = (found: readonly number[]): string =>
+  found.length === 1 ? `Strip ${found[0]} is` : `${found.length} strips are`;
+
+/** Strips that ask for care, once for each reason, with the worst of them: narrow ones, and longer ones than are sold. */
+function stripNotes(step: RipStep, slots: readonly Slot[], saw: Saw, { build }: RunContext): Finding[] {
+  const narrow = narrowRipOf(build.shop).mm;
+  const numbered = slots.map((slot, i) => ({ strip: i + 1, width: slot.width.mm, length: slot.length.mm }));
+  const out: Finding[] = [];
+  const dust = numbered.filter(({ width }) => saw.kerf.mm > width);
+  const thin = numbered.filter(({ width }) => saw.kerf.mm <= width && width < narrow - noiseOf(build.shop));
+  const long = numbered.filter(({ length }) => length > LONGEST_BOARD_MM);
+  const least = (list: typeof numbered) => list.reduce((a, b) => (b.width < a.width ? b : a));
+  const these = (list: typeof numbered) => theseStrips(list.map(({ strip }) => strip));
+  if (dust.length > 0) {
+    const { strip, width } = least(dust);
+    out.push({
       code: 'kerf-thicker-than-strip',
       step: step.id,
       severity: 'warning',
       axis: 1,
       message: [
-        `The kerf of ${saw.name}, `,
+        `${these(dust)} narrower than the kerf of ${saw.name}, `,
         { mm: saw.kerf.mm },
-        `, is more than the width of strip ${index + 1}, `,
-        { mm: slot.width.mm },
-        ': more wood becomes dust than strip.',
+        ': the narrowest is ',
+        { mm: width },
+        '. More wood becomes dust than strip.',
       ],
-      numbers: { kerf: saw.kerf.mm, width: slot.width.mm, strip: index + 1 },
+      numbers: { kerf: saw.kerf.mm, width, strip, strips: dust.length },
       caution:
         'Very thin strips can be drawn into the blade slot: cut them on the far side of the blade against a stop, with a zero-clearance insert. The saw’s manual comes first.',
-      fixes: thinnerSaws(step.id, saw, slot.width.mm, context),
+      fixes: thinnerSaws(step.id, saw, width, build.shop.saws),
     });
-  else if (slot.width.mm < THIN_RIP_MM)
-    context.notes.push({
+  }
+  if (thin.length > 0) {
+    const { strip, width } = least(thin);
+    out.push({
       code: 'thin-strip',
       step: step.id,
       severity: 'note',
       axis: 1,
-      message: [`Strip ${index + 1} is ripped to `, { mm: slot.width.mm }, ': a thin strip.'],
-      numbers: { width: slot.width.mm, thin: THIN_RIP_MM, strip: index + 1 },
+      message: [
+        `${these(thin)} ripped to less than `,
+        { mm: narrow },
+        thin.length === 1 ? ': ' : ', the narrowest to ',
+        { mm: width },
+        '.',
+      ],
+      numbers: { width, thin: narrow, strip, strips: thin.length },
       caution:
         'Rip it on the far side of the blade against a thin-strip stop, or plane a thicker one down on a carrier; a thin strip between blade and fence can be thrown back. The saw’s manual comes first.',
       fixes: [],
     });
-  if (slot.length.mm > LONGEST_BOARD_MM)
-    context.notes.push({
+  }
+  if (long.length > 0) {
+    const longest = Math.max(...long.map(({ length }) => length));
+    out.push({
       code: 'longer-than-boards',
       step: step.id,
       severity: 'warning',
       axis: 0,
       message: [
-        `Strip ${index + 1} is to be `,
-        { mm: slot.length.mm },
+        `${these(long)} to be up to `,
+        { mm: longest },
         ' long; boards are seldom sold longer than ',
         { mm: LONGEST_BOARD_MM },
         '. Make it in two panels, or butt lengths end to end.',
       ],
-      numbers: { length: slot.length.mm, longest: LONGEST_BOARD_MM, strip: index + 1 },
+      numbers: { length: longest, longest: LONGEST_BOARD_MM, strip: long[0].strip, strips: long.length },
       fixes: [],
     });
-  return undefined;
+  }
+  return out;
 }
 
 /** Saws of the shop whose kerf is below a limit, as fixes. */
-export const thinnerSaws = (step: string, saw: Saw, limitMm: number, context: RunContext) =>
-  context.build.shop.saws
+export const thinnerSaws = (step: string, saw: Saw, limitMm: number, saws: readonly Saw[]) =>
+  saws
     .filter((other) => other.id !== saw.id && other.kerf.mm <= limitMm)
     .map((other) => ({ label: `Use ${other.name}`, edit: { do: 'useSaw' as const, step, saw: other.id } }));
 

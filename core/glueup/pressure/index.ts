@@ -1,3 +1,4 @@
+export { NotSolvable } from './band';
 export * from './beams';
 export * from './closed';
 export * from './contact';

@@ -1,10 +1,25 @@
-import type { BuildDocument, Edit, Phrase, Timeline } from '../../build';
-import { climateOf, glueTimes, gluingOf, type ShopSnapshot, type WideWay } from '../../kit';
-import { countNeeded } from '../../units';
+import {
+  applyEdit,
+  DIMENSIONS,
+  flattenAfter,
+  flatteners,
+  noiseOf,
+  run,
+  stepName,
+  type BuildDocument,
+  type Edit,
+  type Machining,
+  type Phrase,
+  type Timeline,
+  type TimelineStep,
+} from '../../build';
+import { climateOf, glueTimes, gluingOf, type AidKind, type ShopSnapshot, type WideWay } from '../../kit';
+import { blankVolume, extents } from '../../solid';
+import { countNeeded, roundUpToStep } from '../../units';
 import { gatesOf } from '../adhesive';
-import { layAids } from '../aids';
+import { AID_KINDS, layAids } from '../aids';
 import { adhesiveFor, planClamps } from '../clampplan';
-import type { GlueUp } from '../glueup';
+import { glueUpsOf, type GlueUp } from '../glueup';
 import { crewOf, rehearse } from '../pace';
 import { evenCounts, jointsOf, runsOf, splitStrips } from './split';
 
@@ -160,105 +175,253 @@ function daysOf(stages: number, glueUps: number, panel: Panel, extra: number): n
   return (stages * gates.surfaceH + Math.max(0, rounds - 1) * gates.unclampH) / DAY_H + extra;
 }
 
-function wayOf(
-  panel: Panel,
-  way: StageWay['way'],
-  name: string,
-  counts: number[],
-  replans: boolean,
-): StageWay {
+/** A way before it is played: what it is called, where it splits, and the edit that carries it out. */
+interface Plan {
+  way: StageWay['way'];
+  name: string;
+  counts: number[];
+  edit?: Edit;
+}
+
+/** Wood that a played build loses: what goes in, less the piece and what no step used. mm3. */
+const lossOf = (timeline: Timeline): number =>
+  timeline.woodInMm3 -
+  (timeline.finished?.pieces.reduce((total, { blank }) => total + blankVolume(blank), 0) ?? 0);
+
+/** The glue-ups of a build that another one has not, and the one that both have. */
+const ownGlueUps = (
+  build: BuildDocument,
+  timeline: Timeline,
+  before: BuildDocument,
+  join: string,
+): GlueUp[] => {
+  const old = new Set(before.steps.map(({ id }) => id));
+  return glueUpsOf(build, timeline).filter(({ step }) => step.id === join || !old.has(step.id));
+};
+
+/** What a machine cannot take of what enters its step, in words with the numbers. */
+function limitsOf(build: BuildDocument, entry: TimelineStep): Phrase[][] {
+  const step = build.steps.find(({ id }) => id === entry.id);
+  if (step?.kind !== 'flatten' && step?.kind !== 'joint') return [];
+  const machine = build.shop.machines.find(({ id }) => id === step.machine);
+  if (!machine) return [];
+  const sizes = entry.entered.map(({ blank }) => extents(blank));
+  const widest = Math.max(...sizes.map(([, w]) => w));
+  const shortest = Math.min(...sizes.map(([l]) => l));
+  const out: Phrase[][] = [];
+  if (step.kind === 'flatten' && machine.maxWidth.mm > 0 && widest > machine.maxWidth.mm)
+    out.push([
+      `${stepName(step)}: `,
+      { mm: widest },
+      ` wide, and ${machine.name} takes `,
+      { mm: machine.maxWidth.mm },
+      '.',
+    ]);
+  if (shortest < machine.minLength.mm)
+    out.push([
+      `${stepName(step)}: `,
+      { mm: shortest },
+      ` long, and ${machine.name} needs `,
+      { mm: machine.minLength.mm },
+      '.',
+    ]);
+  return out;
+}
+
+/** Area that is flattened by hand or with a sled: whole faces, or with planes only beside joints of flat sections. */
+function byHand(build: BuildDocument, timeline: Timeline, glueUp: GlueUp, joints: number): number {
+  const own = timeline.steps.find(({ id }) => id === flattenAfter(build, glueUp.step)?.id);
+  const step = build.steps.find(({ id }) => id === own?.id);
+  const kind =
+    step?.kind === 'flatten' ? build.shop.machines.find(({ id }) => id === step.machine)?.kind : undefined;
+  if (!own || (kind !== 'router sled' && kind !== 'hand planes')) return 0;
+  if (kind === 'hand planes' && joints > 0) return 2 * joints * STEP_BAND * glueUp.lengthMm;
+  return 2 * own.entered.reduce((total, { blank }) => total + extents(blank)[0] * extents(blank)[1], 0);
+}
+
+/** Plays a way forward and reads its column off what comes: a way, once chosen, is what it promised. */
+function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Plan): StageWay {
   const { glueUp, shop, widths } = panel;
-  const sections = runsOf(widths, counts).map(sum);
-  const split = counts.length > 1;
-  const machined = way === 'sections' || way === 'pairs';
-  const joints = jointsOf(counts);
-  // Planned anew, sections are flattened and their edges jointed again; split as they are, they keep theirs.
-  const lost =
-    replans && split ? joints.length * 2 * panel.edgeLossMm * glueUp.lengthMm * glueUp.heightMm : 0;
-  const most = Math.max(...counts);
-  const stage1 = (most - 1) * panel.jointMin + panel.fixedMin;
-  const stage2 = split ? (counts.length - 1) * panel.jointMin + panel.fixedMin : 0;
+  const after = plan.edit ? applyEdit(build, plan.edit) : build;
+  const timeline = plan.edit ? run(after) : before;
+  const glueUps = ownGlueUps(after, timeline, build, glueUp.step.id);
+  const joined = glueUps.find(({ step }) => step.id === glueUp.step.id) ?? glueUp;
+  const split = plan.counts.length > 1;
+  const shares = glueUps.map((each) => {
+    const { openShare, closedShare } = rehearse(
+      each,
+      planClamps(each, shop),
+      layAids(after, timeline, each),
+      shop,
+    );
+    return Math.max(openShare, closedShare);
+  });
+  const clamps = glueUps.map((each) => planClamps(each, shop));
+  const timeShare = Math.max(0, ...shares);
+  const lift = gluingOf(shop).liftKg * crewOf(glueUp, shop).hands;
   const wide = sum(widths) > panel.planerMm + 1e-6;
-  const byHand = way === 'sled' || way === 'asOne';
-  const hand =
-    wide && way !== 'paid' ? (byHand ? 2 * sum(widths) : 2 * joints.length * STEP_BAND) * glueUp.lengthMm : 0;
-  const { liftKg } = gluingOf(shop);
-  const limit = liftKg * crewOf(glueUp, shop).hands;
+  const handMm2 =
+    plan.way === 'paid' ? 0 : byHand(after, timeline, joined, split ? plan.counts.length - 1 : 0);
+  const flat = flattenAfter(after, joined.step);
+  const lastKind = shop.machines.find(({ id }) => id === flat?.machine)?.kind;
   const walls: Phrase[][] = [];
-  const tooWide = machined && split ? sections.filter((w) => w > panel.planerMm + 1e-6) : [];
-  if (tooWide.length > 0)
+  if (plan.way !== 'paid')
+    walls.push(
+      ...timeline.steps
+        .filter(({ id }) => !split || id === flat?.id || !build.steps.some((step) => step.id === id))
+        .filter(({ id }) => split || id === flat?.id)
+        .flatMap((entry) => limitsOf(after, entry)),
+    );
+  const stopped = timeline.problems.find(({ severity }) => severity === 'stop');
+  if (stopped) walls.push(stopped.message);
+  walls.push(...sizeLost(build, before, timeline));
+  if (timeShare > 1)
+    walls.push([`The longest glue-up takes ${Math.round(timeShare * 100)} % of what the glue gives.`]);
+  const short = clamps.find(({ missing }) => missing > 0);
+  if (short)
     walls.push([
-      'A section of ',
-      { mm: Math.max(...tooWide) },
-      ' does not pass the planer’s ',
-      { mm: panel.planerMm },
-      '.',
+      { count: short.clamps.length },
+      ' clamps wanted, ',
+      { count: short.longEnough },
+      ' long enough.',
     ]);
-  const share = Number.isFinite(panel.closedMin) ? Math.max(stage1, stage2) / panel.closedMin : 0;
-  if (share > 1)
-    walls.push([
-      'The longest glue-up takes ',
-      { minutes: Math.max(stage1, stage2) },
-      ' of ',
-      { minutes: panel.closedMin },
-      '.',
-    ]);
-  if (panel.clamps > panel.owned)
-    walls.push([{ count: panel.clamps }, ' clamps wanted, ', { count: panel.owned }, ' long enough.']);
-  const stages = split ? 2 : 1;
-  const glueUps = split ? counts.length + 1 : 1;
+  const heaviestKg = Math.max(...glueUps.map(({ massKg }) => massKg), 0);
   return {
-    way,
-    name,
-    counts,
-    joints,
-    glueUps,
-    days: daysOf(stages, glueUps, panel, way === 'paid' ? (gluingOf(shop).paid?.days ?? 7) : 0),
-    clamps: panel.clamps,
-    handMm2: hand,
-    lostMm3: lost,
-    timeShare: share,
-    notFlush: wide && way !== 'paid' && way !== 'sled' ? (split ? joints.length : glueUp.lines.length) : 0,
-    heaviestKg: glueUp.massKg,
-    tooHeavy: glueUp.massKg > limit,
+    way: plan.way,
+    name: plan.name,
+    counts: plan.counts,
+    joints: jointsOf(plan.counts),
+    glueUps: glueUps.length,
+    days: daysOf(
+      split ? 2 : 1,
+      glueUps.length,
+      panel,
+      plan.way === 'paid' ? (gluingOf(shop).paid?.days ?? 7) : 0,
+    ),
+    clamps: Math.max(0, ...clamps.map((each) => each.clamps.length)),
+    handMm2,
+    lostMm3: Math.max(0, lossOf(timeline) - lossOf(before)) < 1 ? 0 : lossOf(timeline) - lossOf(before),
+    timeShare,
+    notFlush:
+      wide && plan.way !== 'paid' && (lastKind === 'hand planes' || !flat)
+        ? split
+          ? plan.counts.length - 1
+          : glueUp.lines.length
+        : 0,
+    heaviestKg,
+    tooHeavy: heaviestKg > lift,
     walls,
-    ...(split
-      ? {
-          edit: replans
-            ? { do: 'replan', change: { sections: counts.length } }
-            : { do: 'splitGlue', step: glueUp.step.id, joints },
-        }
-      : {}),
+    ...(plan.edit ? { edit: plan.edit } : {}),
   };
 }
 
+/** A way that makes the piece smaller than it would be now says by how much. */
+function sizeLost(build: BuildDocument, before: Timeline, after: Timeline): Phrase[][] {
+  if (!before.finished || !after.finished) return [];
+  const noise = noiseOf(build.shop);
+  return DIMENSIONS.flatMap((name, a) => {
+    const less = (before.finished?.least[a] ?? 0) - (after.finished?.least[a] ?? 0);
+    return less > noise ? [[`The ${name} comes out `, { mm: less }, ' less.']] : [];
+  });
+}
+
+/** The machines for sections and for what they are joined to. Undefined where no machine takes a section. */
+export function machiningFor(
+  shop: ShopSnapshot,
+  glueUp: GlueUp,
+  counts: readonly number[],
+): Machining | undefined {
+  const endGrain = glueUp.courses.some(({ grain }) => grain === 'upright');
+  const widths = glueUp.courses.map(({ from, to }) => to - from);
+  const edge = 2 * roundUpToStep(shop.allowances.jointEdge.mm, shop.settingStep.mm);
+  const widest = Math.max(...runsOf(widths, counts).map(sum)) + edge;
+  const section = flatteners(shop, [glueUp.lengthMm, widest, glueUp.heightMm], endGrain)[0];
+  const takers = flatteners(shop, [glueUp.lengthMm, glueUp.widthMm, glueUp.heightMm], endGrain);
+  // Sections that are flat need a machine that takes them all, or a plane at their joints; the sled is the last resort.
+  const joined =
+    takers.find(({ kind }) => kind === 'planer' || kind === 'drum sander') ??
+    takers.find(({ kind }) => kind === 'hand planes') ??
+    takers[0];
+  const edges =
+    shop.machines.find(({ kind, minLength }) => kind === 'jointer' && minLength.mm <= glueUp.lengthMm) ??
+    shop.machines.find(({ kind }) => kind === 'hand planes') ??
+    section;
+  if (!section || !joined || !edges) return undefined;
+  return { sections: section.id, joined: joined.id, edges: edges.id };
+}
+
+/** The edit that splits a glue-up into runs of strips, each made true before they are joined, or glued as they are. */
+export function splitEdit(
+  shop: ShopSnapshot,
+  glueUp: GlueUp,
+  joints: readonly number[],
+  machined: boolean,
+  aids?: AidKind,
+): Edit {
+  const ends = [0, ...joints.toSorted((a, b) => a - b), glueUp.courses.length];
+  const counts = ends.slice(1).map((end, i) => end - ends[i]);
+  const machining = machined ? machiningFor(shop, glueUp, counts) : undefined;
+  return {
+    do: 'splitGlue',
+    step: glueUp.step.id,
+    joints: [...joints],
+    ...(machining ? { machining } : {}),
+    ...(aids ? { aids } : {}),
+  };
+}
+
+/** Aids that are let into the joints; battens keep faces flush too, and are no aids in the joint. */
+const LET_IN: readonly AidKind[] = ['biscuits', 'dowels', 'looseTenons', 'splines'];
+
+/** What pairs are joined with: what this shop uses, or else biscuits. */
+const aidsOf = (shop: ShopSnapshot): AidKind => {
+  const { aids } = gluingOf(shop);
+  return LET_IN.includes(aids) ? aids : 'biscuits';
+};
+
 /**
  * Compares the ways to glue up strips laid along the width: all at once with a router sled or hand planes, sections
- * that pass the planer, pairs that are joined with aids, and a paid wide machine. Splits fall on joints. Undefined for
- * a glue-up of other things or of fewer than three strips.
+ * that pass the planer, pairs that are joined with aids, and a paid wide machine. Splits fall on joints. Every way is
+ * played forward and its column read off it. Undefined for a glue-up of other things or of fewer than three strips.
  */
 export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): Staging | undefined {
   if (glueUp.axes.press !== 1 || glueUp.courses.length < 3 || glueUp.askew) return undefined;
   const panel = panelOf(build, timeline, glueUp);
   const { widths, planerMm, shop } = panel;
-  const practice = gluingOf(shop);
   const reasons = splitReasons(panel);
   const n = widths.length;
-  const replans =
-    build.brief?.pattern === 'panel' &&
-    build.brief.sections <= 1 &&
-    build.steps.filter(({ kind }) => kind === 'glue').length === 1;
-  const ways: StageWay[] = [wayOf(panel, 'sled', 'All at once, router sled or hand planes', [n], false)];
-  const counts = planerMm > 0 ? splitStrips(widths, planerMm) : undefined;
-  if (counts && counts.length > 1)
-    ways.push(
-      wayOf(panel, 'sections', `${counts.length} sections through the planer, then join`, counts, replans),
-    );
-  if (n >= 4)
-    ways.push(wayOf(panel, 'pairs', 'Pairs, then join with aids', evenCounts(n, Math.ceil(n / 2)), false));
-  const { paid } = practice;
+  const plans: Plan[] = [asOne(build, glueUp, n)];
+  // What jointing takes is added to the outer strips of a section: it must pass the planer with that.
+  const edge = 2 * roundUpToStep(panel.edgeLossMm, shop.settingStep.mm);
+  const counts = planerMm > edge ? splitStrips(widths, planerMm - edge) : undefined;
+  if (counts && counts.length > 1 && counts.some((count) => count > 1))
+    plans.push({
+      way: 'sections',
+      name: `${counts.length} sections through the planer, then join`,
+      counts,
+      edit: splitEdit(shop, glueUp, jointsOf(counts), true),
+    });
+  if (n >= 4) {
+    const pairs = evenCounts(n, Math.ceil(n / 2));
+    const aids = aidsOf(shop);
+    plans.push({
+      way: 'pairs',
+      name: `Pairs, then join with ${AID_KINDS.find(({ id }) => id === aids)?.name.toLowerCase() ?? aids}`,
+      counts: pairs,
+      edit: splitEdit(shop, glueUp, jointsOf(pairs), false, aids),
+    });
+  }
+  const canSplit = (edit: Edit | undefined) => !edit || applyEdit(build, edit) !== build;
+  const ways = plans
+    .filter(({ edit }) => canSplit(edit))
+    .map((plan) => playWay(panel, build, timeline, plan));
+  const { paid } = gluingOf(shop);
   if (paid && sum(widths) > planerMm) {
-    const way = wayOf(panel, 'paid', 'All at once, paid wide machine', [n], false);
+    const way = playWay(panel, build, timeline, {
+      way: 'paid',
+      name: 'All at once, paid wide machine',
+      counts: [n],
+    });
     if (sum(widths) > paid.maxWidth.mm)
       way.walls.push([
         'It is ',
@@ -267,9 +430,24 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
         { mm: paid.maxWidth.mm },
         '.',
       ]);
-    ways.push({ ...way, priceMinor: paid.priceMinor, handMm2: 0, notFlush: 0 });
+    ways.push({ ...way, priceMinor: paid.priceMinor, notFlush: 0 });
   }
   return { reasons, ways, conflicts: conflictsOf(panel, counts) };
+}
+
+/** All at once: as it is planned, or with the first machine of the shop that takes the whole of it. */
+function asOne(build: BuildDocument, glueUp: GlueUp, parts: number): Plan {
+  const { shop } = build;
+  const flat = flattenAfter(build, glueUp.step);
+  const size = [glueUp.lengthMm, glueUp.widthMm, glueUp.heightMm] as const;
+  const endGrain = glueUp.courses.some(({ grain }) => grain === 'upright');
+  const now = shop.machines.find(({ id }) => id === flat?.machine);
+  const takers = flatteners(shop, [...size], endGrain);
+  const taker = now && takers.includes(now) ? now : (takers[0] ?? now);
+  const name = `All at once${taker ? `, ${taker.name.toLowerCase()}` : ''}`;
+  const plan: Plan = { way: 'sled', name, counts: [parts] };
+  if (!flat || !taker || taker.id === flat.machine) return plan;
+  return { ...plan, edit: { do: 'useMachine', step: flat.id, machine: taker.id } };
 }
 
 /** Wishes that cannot both be had. */

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { stepName, tookBy, TURN_WORDS, type BuildDocument, type Step } from '../../../core/build';
+import { passesOf, stepName, tookBy, TURN_WORDS, type BuildDocument, type Step } from '../../../core/build';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { GRAIN_SIDES } from '../../../core/solid/contacts';
 import { areaText, counted, massText, volumeText, type Display } from '../../../core/units';
@@ -48,7 +48,9 @@ export const Card = memo(function Card({
         ) : (
           <p className="text-graphite text-[14px]">
             {planned?.step === step.id
-              ? 'There is no joint to plan in this glue-up.'
+              ? seen?.glue && seen.glue.joints > 0
+                ? 'Its parts lie askew to one another: hold them with band clamps, tape or blocks. Junta plans no clamps here.'
+                : 'There is no joint to plan in this glue-up.'
               : 'Planning the glue-up …'}
           </p>
         )
@@ -90,11 +92,11 @@ function subtitle(step: Step, build: BuildDocument, seen: StepOutlook | undefine
     'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine)?.name : undefined;
   if (step.kind === 'glue')
     return `${seen?.laid ? counted(seen.laid.length, 'part') : '–'} along the ${step.along}`;
-  if (step.kind === 'slice') return `${seen?.count ?? '–'} slices against a stop`;
+  if (step.kind === 'slice') return `${seen ? counted(seen.count, 'slice') : '–'} against a stop`;
   if (step.kind === 'oblique')
     return step.ends
       ? `ends cut at ${step.angleDegrees}°`
-      : `${seen?.count ?? '–'} pieces at ${step.angleDegrees}°`;
+      : `${seen ? counted(seen.count, 'piece') : '–'} at ${step.angleDegrees}°`;
   if (step.kind === 'resaw') return `${step.leaves} leaves from every board`;
   if (step.kind === 'rip')
     return counted(build.assemblies.find(({ id }) => id === step.assembly)?.slots.length ?? 0, 'strip');
@@ -123,6 +125,8 @@ function Predicted({
   display: Display;
 }) {
   const allowance = build.shop.allowances;
+  const machine = 'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine) : undefined;
+  const passes = passesOf(step, machine);
   const slack =
     step.kind === 'trim'
       ? [
@@ -143,6 +147,11 @@ function Predicted({
         {seen.glue && (
           <Row name={`${counted(seen.glue.joints, 'joint')}, area to glue`}>
             <span className="rule">{areaText(seen.glue.areaMm2, display)}</span>
+          </Row>
+        )}
+        {passes !== undefined && passes > 0 && (
+          <Row name="Passes over the machine">
+            <span className="rule">{passes}</span>
           </Row>
         )}
         {tookBy(step, build).length > 0 && (

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { applyEdit, patternOf, type Brief, type BuildDocument } from '../../../core/build';
 import { useDisplay } from '../../app/display';
+import { useReports } from '../../parts/reported';
 import { Window } from '../../parts/Window';
 import { BriefFields } from '../brief/BriefFields';
 import { PlanView } from '../PlanView';
@@ -22,6 +23,7 @@ export function PlanWindow({
   const display = useDisplay();
   const edit = useEdit();
   const [brief, setBrief] = useState(before);
+  const { reasons, collect } = useReports();
   const plan = useMemo(() => {
     try {
       return { build: applyEdit(build, { do: 'replan', change: brief }) };
@@ -39,15 +41,21 @@ export function PlanWindow({
     >
       <div className="grid grid-cols-2 gap-5 pt-1">
         <div className="flex flex-col gap-3">
-          <BriefFields
-            brief={brief}
-            shop={build.shop}
-            display={display}
-            onChange={(change) => setBrief((now) => ({ ...now, ...change }))}
-          />
+          {collect(
+            <BriefFields
+              brief={brief}
+              shop={build.shop}
+              display={display}
+              onChange={(change) => setBrief((now) => ({ ...now, ...change }))}
+            />,
+          )}
         </div>
         <div className="flex min-w-0 flex-col gap-2.5">
-          {plan.build ? (
+          {reasons.length > 0 ? (
+            <p role="alert" className="text-red">
+              Not planned until this can be read. {reasons.join('. ')}.
+            </p>
+          ) : plan.build ? (
             <PlanView build={plan.build} display={display} height={190} />
           ) : (
             <p role="alert" className="text-red">
@@ -65,7 +73,7 @@ export function PlanWindow({
           <button
             type="button"
             className="action action-main self-start"
-            disabled={!plan.build}
+            disabled={!plan.build || reasons.length > 0}
             onClick={() => {
               edit({ do: 'replan', change: brief });
               onClose();

@@ -1,7 +1,7 @@
 import { Check, X } from 'lucide-react';
 import type { BuildDocument } from '../../../core/build';
 import { DIMENSIONS, type Aim } from '../../../core/build/document';
-import type { Outlook } from '../../../core/review';
+import { woodShare, type Outlook } from '../../../core/review';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
 
@@ -12,10 +12,7 @@ export function TargetTable({ build, outlook }: { build: BuildDocument; outlook:
   const display = useDisplay();
   const target = build.targets[0];
   const { comparison } = outlook;
-  const share =
-    outlook.woodInMm3 > 0 && comparison
-      ? Math.round((100 * outlook.finishedMm3) / outlook.woodInMm3)
-      : undefined;
+  const share = comparison && woodShare(build, outlook.woodInMm3, outlook.finishedMm3);
   if (!target) return null;
   return (
     <div className="w-[206px] shrink-0 self-end" data-testid="target">
@@ -68,13 +65,7 @@ export function TargetTable({ build, outlook }: { build: BuildDocument; outlook:
           })}
         </tbody>
       </table>
-      <p className="text-graphite h-6 pt-1 text-[12.5px]">
-        {share !== undefined && (
-          <>
-            of the wood <span className="rule">{share} %</span> is in the piece
-          </>
-        )}
-      </p>
+      <p className="text-graphite h-6 pt-1 text-[12.5px]">{share?.words}</p>
     </div>
   );
 }

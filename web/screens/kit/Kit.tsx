@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import {
   MACHINE_KINDS,
+  narrowRipOf,
   type AllowanceName,
   type Machine,
   type Saw,
@@ -40,6 +41,7 @@ const LIMITS: readonly (readonly [
   ['minThickness', 'Thinnest'],
   ['bite', 'Most a pass'],
 ];
+const NONE: Length = { mm: 0 };
 /** Saws, machines and allowances. Every change is stored; jobs keep the kit they were planned with until asked. */
 export function Kit() {
   const { data, error } = useKitQuery();
@@ -157,7 +159,9 @@ function Saws({ shop, onChange }: Part) {
   return (
     <Section title="Saws">
       <table>
-        <Heads names={['Saw', 'Kerf', 'Deepest cut', SETTING_OFF, 'at worst']} />
+        <Heads
+          names={['Saw', 'Kerf', 'Deepest cut', 'Widest crosscut', 'Widest rip', SETTING_OFF, 'at worst']}
+        />
         <tbody>
           {shop.saws.map((saw, i) => (
             <tr key={saw.id} className="align-top">
@@ -175,6 +179,20 @@ function Saws({ shop, onChange }: Part) {
                   label={`${saw.name}, deepest cut`}
                   value={saw.depth}
                   onChange={(depth) => one(i, { depth })}
+                />
+              </td>
+              <td className="pr-2">
+                <Size
+                  label={`${saw.name}, widest crosscut`}
+                  value={saw.crosscut ?? NONE}
+                  onChange={(crosscut) => one(i, { crosscut })}
+                />
+              </td>
+              <td className="pr-2">
+                <Size
+                  label={`${saw.name}, widest rip`}
+                  value={saw.rip ?? NONE}
+                  onChange={(rip) => one(i, { rip })}
                 />
               </td>
               <SpreadFields
@@ -302,6 +320,17 @@ function AllowanceList({ shop, onChange }: Part) {
             label="A step between strips counts from"
             value={shop.noticeableStep}
             onChange={(noticeableStep) => onChange({ ...shop, noticeableStep })}
+          />
+        </div>
+        <div className="flex items-start justify-between gap-3">
+          <span className="text-[14px]">
+            Strips are narrow below
+            <span className="text-graphite block text-[12.5px]">their rip carries its caution</span>
+          </span>
+          <Size
+            label="Strips are narrow below"
+            value={narrowRipOf(shop)}
+            onChange={(narrowRip) => onChange({ ...shop, narrowRip })}
           />
         </div>
         <label className="flex items-start justify-between gap-3">

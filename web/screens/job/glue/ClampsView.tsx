@@ -1,4 +1,4 @@
-import { edgeOf, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
+import { camberPhrase, edgeOf, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
 import { CLAMP_SCHOOLS, gluingOf, type ClampSchool, type Tightening } from '../../../../core/kit';
 import { forceText, pressureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
@@ -144,14 +144,8 @@ export function ClampsView({ build, step, planned }: GluePart) {
         />
         {clamps.crossCauls.pairs > 0 && (
           <div className="text-[13.5px]">
-            <span className="label block pb-0.5">Camber of each</span>
-            <Measure
-              value={clamps.crossCauls.camberMm}
-              display={{ ...display, fraction: inch ? 64 : 0 }}
-              unit
-            />
-            <span className="text-graphite"> over </span>
-            <Measure value={glueUp.widthMm} display={display} unit />
+            <span className="label block pb-0.5">Each of these cauls is</span>
+            <Say phrase={camberPhrase(clamps.crossCauls)} />
           </div>
         )}
       </div>

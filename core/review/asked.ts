@@ -1,0 +1,177 @@
+import {
+  LONGEST_BOARD_MM,
+  patternOf,
+  type BuildDocument,
+  type Finding,
+  type Phrase,
+  type Step,
+} from '../build';
+import { takesEndGrain, type Machine, type Saw } from '../kit';
+import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
+import { counted } from '../units';
+import type { ReviewContext } from './review';
+
+const note = (code: string, step: string, message: Phrase[], numbers: Record<string, number>): Finding => ({
+  code,
+  step,
+  severity: 'note',
+  message,
+  numbers,
+  fixes: [],
+});
+
+/** Why a machine does not take a piece, with the number; undefined where it does. */
+function refusal(machine: Machine, [length, width, thickness]: Vec3, after: number): Phrase[] | undefined {
+  const { name, maxWidth, maxThickness, minLength, minThickness } = machine;
+  if (maxWidth.mm > 0 && width > maxWidth.mm)
+    return [`${name} takes `, { mm: maxWidth.mm }, ' and the piece is ', { mm: width }, ' wide'];
+  if (length < minLength.mm)
+    return [`${name} needs `, { mm: minLength.mm }, ' and the piece is ', { mm: length }, ' long'];
+  if (maxThickness.mm > 0 && thickness > maxThickness.mm)
+    return [`${name} opens to `, { mm: maxThickness.mm }, ' and the piece is ', { mm: thickness }, ' thick'];
+  if (after < minThickness.mm)
+    return [`${name} goes down to `, { mm: minThickness.mm }, ' and ', { mm: after }, ' is to be left'];
+  return undefined;
+}
+
+/** Another machine than the one asked for, with the number that ruled it out. */
+export function otherMachine(step: Step, { build, timeline, before }: ReviewContext): Finding[] {
+  const { brief, shop } = build;
+  if (step.kind === 'mill') return noPlaner(step, build);
+  if (step.kind !== 'flatten' || !brief || step.machine === brief.flattenWith) return [];
+  const asked = shop.machines.find(({ id }) => id === brief.flattenWith);
+  const used = shop.machines.find(({ id }) => id === step.machine);
+  const pieces = before(step);
+  if (!used || pieces.length === 0) return [];
+  if (!asked)
+    return [
+      note(
+        'other-machine',
+        step.id,
+        [
+          `The machine this job was planned for is not in its kit: ${used.name} does it, `,
+          { mm: Math.max(...pieces.map(({ blank }) => extents(blank)[1])) },
+          ' wide.',
+        ],
+        { machines: shop.machines.length },
+      ),
+    ];
+  const sizes = pieces.map(({ blank }) => extents(blank));
+  const size: Vec3 = [
+    Math.min(...sizes.map((s) => s[0])),
+    Math.max(...sizes.map((s) => s[1])),
+    Math.max(...sizes.map((s) => s[2])),
+  ];
+  const after = timeline.steps.find(({ id }) => id === step.id)?.least[2] ?? size[2];
+  const endGrain = pieces.some(({ blank }) =>
+    blank.cells.some((cell) => grainSide(grainAngle(cell, [0, 0, 1])) !== 'long grain'),
+  );
+  // The brief asks for the panel's machine: end grain never goes through knives, whatever that is.
+  if (endGrain && !takesEndGrain(asked.kind)) return [];
+  const why = refusal(asked, size, after);
+  // The machine asked for would do, and another one was chosen by hand: nothing to say.
+  if (!why) return [];
+  return [
+    note('other-machine', step.id, [`${used.name} instead of ${asked.name}: `, ...why, '.'], {
+      length: size[0],
+      width: size[1],
+      thickness: size[2],
+    }),
+  ];
+}
+
+/** Strips milled on something else because the kit has no planer. */
+function noPlaner(step: Extract<Step, { kind: 'mill' }>, { shop }: BuildDocument): Finding[] {
+  const used = shop.machines.find(({ id }) => id === step.machine);
+  if (!used || shop.machines.some(({ kind }) => kind === 'planer')) return [];
+  return [
+    note(
+      'no-planer',
+      step.id,
+      [
+        `The kit has no planer: strips are brought to thickness with ${used.name}, `,
+        { mm: step.face.mm },
+        ' off each face. Choose another machine, or enter a planer in the Kit.',
+      ],
+      { planers: 0, face: step.face.mm },
+    ),
+  ];
+}
+
+const sawIdOf = (step: Step): string | undefined => {
+  if (step.kind === 'trim') return 'saw' in step.cutter ? step.cutter.saw : undefined;
+  return 'saw' in step ? step.saw : undefined;
+};
+
+/** How deep a step cuts, mm: a resaw through the width, other cuts through the thickness; shapes as they are seen. */
+function depthOf(step: Step, size: Vec3): number {
+  if (step.kind === 'resaw') return size[1];
+  return step.kind === 'shape' && step.seen === 'edge' ? size[1] : size[2];
+}
+
+/** Another saw than the one asked for, because that does not cut deep enough. */
+export function otherSaw(step: Step, { build, before }: ReviewContext): Finding[] {
+  const { brief, shop } = build;
+  const saws = (id: string | undefined): Saw | undefined => shop.saws.find((saw) => saw.id === id);
+  const [asked, used] = [saws(brief?.saw), saws(sawIdOf(step))];
+  const entered = before(step);
+  if (!asked || !used || asked.id === used.id || asked.depth.mm === 0 || entered.length === 0) return [];
+  const depth = Math.max(...entered.map(({ blank }) => depthOf(step, extents(blank))));
+  if (depth <= asked.depth.mm) return [];
+  return [
+    note(
+      'other-saw',
+      step.id,
+      [
+        `${used.name} instead of ${asked.name}: that cuts `,
+        { mm: asked.depth.mm },
+        ' deep, and the wood stands ',
+        { mm: depth },
+        ' high.',
+      ],
+      { depth, most: asked.depth.mm, kerf: used.kerf.mm },
+    ),
+  ];
+}
+
+/** Several panels alike: whether each is glued up by itself or all are cut from one, and what decides. */
+export function alike(step: Step, { build, timeline }: ReviewContext): Finding[] {
+  const quantity = build.brief?.quantity ?? 1;
+  const first = build.steps.find(({ kind }) => kind === 'glue');
+  if (quantity < 2 || step.id !== first?.id || build.brief?.pattern !== 'panel') return [];
+  const { finished } = timeline;
+  const entry = timeline.steps.find(({ id }) => id === step.id);
+  if (!finished || !entry) return [];
+  const name = patternOf(build.brief.pattern).name.toLowerCase();
+  const inOne = build.steps.some(({ kind }) => kind === 'slice');
+  if (inOne)
+    return [
+      note(
+        'alike',
+        step.id,
+        [
+          `${counted(quantity, 'piece')} alike are cut from one ${name}, `,
+          { mm: entry.greatest[0] },
+          ' long: its boards, its clamps and its weight must allow that.',
+        ],
+        { pieces: quantity, length: entry.greatest[0] },
+      ),
+    ];
+  const long = quantity * entry.greatest[0];
+  return [
+    note(
+      'alike',
+      step.id,
+      [
+        `${counted(quantity, 'piece')} alike are glued up one by one, each `,
+        { mm: entry.greatest[0] },
+        ' long. Cut from one long panel they would need strips of about ',
+        { mm: long },
+        long > LONGEST_BOARD_MM ? ', longer than boards are sold: ' : '; boards are sold up to ',
+        { mm: LONGEST_BOARD_MM },
+        '.',
+      ],
+      { pieces: quantity, length: entry.greatest[0], inOne: long, longest: LONGEST_BOARD_MM },
+    ),
+  ];
+}

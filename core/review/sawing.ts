@@ -1,0 +1,187 @@
+import { noiseOf, turnOf, type Finding, type Fix, type Phrase, type Step, type TimelineStep } from '../build';
+import { gluingOf, type Saw } from '../kit';
+import { blankVolumes, extents } from '../solid';
+import { density, findSpecies } from '../wood';
+import type { ReviewContext } from './review';
+
+/** The saw of a step, where it has one. */
+export function sawOfStep(step: Step, { build }: ReviewContext): Saw | undefined {
+  const id =
+    step.kind === 'trim'
+      ? 'saw' in step.cutter
+        ? step.cutter.saw
+        : undefined
+      : 'saw' in step
+        ? step.saw
+        : undefined;
+  return build.shop.saws.find((saw) => saw.id === id);
+}
+
+const useSaw = (step: Step, saw: Saw): Fix => ({
+  label: `Use ${saw.name}`,
+  edit: { do: 'useSaw', step: step.id, saw: saw.id },
+});
+
+const massOf = ({ blank }: TimelineStep['pieces'][number]): number =>
+  Object.entries(blankVolumes(blank)).reduce((sum, [id, mm3]) => {
+    const species = findSpecies(id);
+    return sum + (species ? density(species) * mm3 * 1e-9 : 0);
+  }, 0);
+
+/** What a saw that the piece is carried over can take: how wide a crosscut, how wide a rip, how heavy a piece. */
+export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
+  const saw = sawOfStep(step, context);
+  const entered = context.before(step);
+  if (!saw || entered.length === 0 || step.kind === 'rip' || step.kind === 'resaw') return [];
+  const sizes = entered.map(({ blank }) => extents(blank));
+  const widest = Math.max(...sizes.map((size) => size[1]));
+  const { saws } = context.build.shop;
+  const out: Finding[] = [];
+  const say = (
+    code: string,
+    message: Phrase[],
+    numbers: Finding['numbers'],
+    others: Saw[],
+    caution: string,
+  ) =>
+    out.push({
+      code,
+      step: step.id,
+      severity: 'warning',
+      axis: 1,
+      message,
+      numbers,
+      fixes: others.map((other) => useSaw(step, other)),
+      caution,
+    });
+  const ends = step.kind === 'trim' ? step.start.mm + step.end.mm : 1;
+  const crosscut = saw.crosscut?.mm ?? 0;
+  if (crosscut > 0 && ends > 0 && widest > crosscut)
+    say(
+      'wider-than-crosscut',
+      ['The piece is ', { mm: widest }, ` wide; ${saw.name} crosscuts `, { mm: crosscut }, '.'],
+      { width: widest, most: crosscut },
+      saws.filter((other) => (other.crosscut?.mm ?? 0) === 0 || (other.crosscut?.mm ?? 0) >= widest),
+      'A piece wider than the sled or the gauge can carry tips and twists in the cut. Bring the saw to the piece instead.',
+    );
+  const edges =
+    step.kind === 'trim' ? Math.min(...[step.near.mm, step.far.mm].filter((mm) => mm > 0)) : Infinity;
+  const rip = saw.rip?.mm ?? 0;
+  const toFence = widest - edges;
+  if (rip > 0 && Number.isFinite(edges) && toFence > rip)
+    say(
+      'wider-than-rip',
+      [
+        'To trim its edge the piece lies ',
+        { mm: toFence },
+        ` between blade and fence; ${saw.name} takes `,
+        { mm: rip },
+        '.',
+      ],
+      { width: toFence, most: rip },
+      saws.filter((other) => (other.rip?.mm ?? 0) === 0 || (other.rip?.mm ?? 0) >= toFence),
+      'Without the fence a wide piece is not guided. Bring a guided saw to it, or plane the edge.',
+    );
+  const { liftKg, hands } = gluingOf(context.build.shop);
+  const heaviest = Math.max(...entered.map(massOf));
+  if (crosscut > 0 && heaviest > liftKg * hands)
+    say(
+      'too-heavy-to-carry-over',
+      [
+        'The piece weighs ',
+        { kg: heaviest },
+        ` and is carried over ${saw.name}; this shop lifts `,
+        { kg: liftKg * hands },
+        '.',
+      ],
+      { mass: heaviest, limit: liftKg * hands },
+      saws.filter((other) => (other.crosscut?.mm ?? 0) === 0),
+      'A heavy piece tips off the table and pinches the blade. Bring the saw to the piece, or take a second pair of hands.',
+    );
+  return out;
+}
+
+/** A cut that takes less than its saw may be off by: what it leaves may be a sliver, or nothing. */
+export function cutMargins(step: Step, context: ReviewContext): Finding[] {
+  if (step.kind !== 'trim') return [];
+  const saw = sawOfStep(step, context);
+  if (!saw) return [];
+  const noise = noiseOf(context.build.shop);
+  const sides = [
+    ['the left end', step.start.mm, 0],
+    ['the right end', step.end.mm, 0],
+    ['the near edge', step.near.mm, 1],
+    ['the far edge', step.far.mm, 1],
+  ] as const;
+  const thin = sides.filter(([, mm]) => mm > noise && mm < saw.setting.likely.mm - noise);
+  if (thin.length === 0) return [];
+  const [side, mm, axis] = thin.reduce((a, b) => (b[1] < a[1] ? b : a));
+  return [
+    {
+      code: 'cut-below-tolerance',
+      step: step.id,
+      severity: 'warning',
+      axis,
+      message: [
+        `The cut takes `,
+        { mm },
+        ` off ${side}, less than ${saw.name} may be off by: `,
+        { mm: saw.setting.likely.mm },
+        ' nine times in ten. The blade may miss the wood.',
+      ],
+      numbers: { cut: mm, likely: saw.setting.likely.mm, worst: saw.setting.worst.mm },
+      fixes: context.build.brief
+        ? [{ label: 'Plan again with the shop’s allowances', edit: { do: 'replan' } }]
+        : [],
+    },
+  ];
+}
+
+/** A cut deeper than the saw reaches. */
+export function sawReach(step: Step, context: ReviewContext): Finding[] {
+  const id =
+    step.kind === 'slice' || step.kind === 'crosscut' || step.kind === 'oblique' || step.kind === 'resaw'
+      ? step.saw
+      : step.kind === 'trim' && 'saw' in step.cutter
+        ? step.cutter.saw
+        : undefined;
+  const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
+  const through = step.kind === 'resaw' ? 1 : 2;
+  // A leaning blade goes through more wood than the piece is thick.
+  const leans = step.kind === 'oblique' && step.tilt !== 'mitre' ? turnOf(step.angleDegrees).sin : 1;
+  const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[through])) / leans;
+  if (!saw || saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
+  const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
+  return [
+    {
+      code: 'saw-cannot-reach',
+      step: step.id,
+      severity: 'warning',
+      axis: 2,
+      message: [
+        step.kind === 'resaw'
+          ? 'The board to resaw stands '
+          : leans < 1
+            ? 'The leaning cut is '
+            : 'The piece is ',
+        { mm: deep },
+        step.kind === 'resaw'
+          ? ` high; ${saw.name} cuts `
+          : leans < 1
+            ? ` deep; ${saw.name} cuts `
+            : ` thick; ${saw.name} cuts `,
+        { mm: saw.depth.mm },
+        ' deep in one pass.',
+      ],
+      numbers: { thickness: deep, depth: saw.depth.mm },
+      fixes: deeper.map((other) => ({
+        label: `Use ${other.name}`,
+        edit: { do: 'useSaw', step: step.id, saw: other.id },
+      })),
+      caution:
+        step.kind === 'resaw'
+          ? 'A tall resaw cut wanders and can pinch the blade: a high fence, a sharp wide blade, slow feed, hands clear. The saw’s manual comes first.'
+          : 'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
+    },
+  ];
+}
