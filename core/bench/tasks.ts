@@ -1,4 +1,5 @@
-import { assemblyOf, passesOf, stepName, type BuildDocument, type Step, type Timeline } from '../build';
+import { passesOf, stepTitle, type BuildDocument, type Step, type Timeline } from '../build';
+import { counted } from '../units';
 import { glueTimes, climateOf, gluingOf } from '../kit';
 import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, waitsToSurface } from '../glueup';
 
@@ -77,8 +78,7 @@ function addTasks(
   add: (task: Omit<Task, 'job' | 'step' | 'after'>) => void,
 ): void {
   // Sections go through the same steps: whose step it is must be said.
-  const section = build.assemblies.length > 1 ? assemblyOf(build, step.id)?.name : undefined;
-  const name = section ? `${stepName(step)}, ${section}` : stepName(step);
+  const name = stepTitle(build, step);
   const begin = step.begin ? { begin: Date.parse(step.begin) } : {};
   const pieces = timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? 1;
   const work = (minutes: number, whole = false) => {
@@ -107,7 +107,12 @@ function addTasks(
   if (step.kind === 'finish') {
     const coats = Math.max(1, step.coats ?? 1);
     work(COAT_MIN * coats);
-    return wait('coat', `${coats} coats dry`, 'coat', coats * (step.hours ?? COAT_WAIT_H));
+    return wait(
+      'coat',
+      `${counted(coats, 'coat')} ${coats === 1 ? 'dries' : 'dry'}`,
+      'coat',
+      coats * (step.hours ?? COAT_WAIT_H),
+    );
   }
   const { setUp, each, pass = 0 } = STEP_MINUTES[step.kind] ?? { setUp: 10, each: 5 };
   const machine = 'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine) : undefined;

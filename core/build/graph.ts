@@ -1,4 +1,11 @@
-import type { Assembly, BuildDocument, GlueStep, RipStep, Step } from './document';
+import {
+  stepName,
+  type Assembly,
+  type BuildDocument,
+  type GlueStep,
+  type RipStep,
+  type Step,
+} from './document';
 
 /** The step that makes an output. */
 export const makerOf = (build: BuildDocument, output: string): Step | undefined =>
@@ -74,6 +81,21 @@ export function glueOf(build: BuildDocument, stepId: string, piece?: string): Gl
     step = laying ?? userOf(build, output);
   }
   return undefined;
+}
+
+/**
+ * What a step is called among the others of its job: its name, with the lay-up it belongs to where there are several, and
+ * numbered where two would still be called alike.
+ */
+export function stepTitle(build: BuildDocument, step: Step): string {
+  const plain = (each: Step) => {
+    const section = build.assemblies.length > 1 ? assemblyOf(build, each.id)?.name : undefined;
+    const name = stepName(each);
+    return section && !name.toLowerCase().includes(section.toLowerCase()) ? `${name}, ${section}` : name;
+  };
+  const title = plain(step);
+  const alike = build.steps.filter((each) => plain(each) === title);
+  return alike.length > 1 ? `${title} ${alike.indexOf(step) + 1}` : title;
 }
 
 /** How often an assembly's strips are needed: its own repeats times the pieces wanted, less those made together. */

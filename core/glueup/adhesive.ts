@@ -17,6 +17,7 @@ import {
 import { findSpecies, lookOf } from '../wood';
 import { crewOf } from './pace';
 import type { GlueUp } from './glueup';
+import { counted } from '../units';
 
 /** Parts thinner than this count as thin leaves, mm: water-borne glue curls them (common practice). */
 const THIN_LEAF = 4;
@@ -147,7 +148,7 @@ export function strengthWords({ sides, areaMm2, endJoints }: GlueUp): Phrase[] |
   const share = Math.round((100 * end) / areaMm2);
   return [
     { count: share },
-    ` % of the glued area${endJoints > 0 ? ` (${endJoints} end joints)` : ''} meets end grain: such a joint holds perhaps a quarter of a long-grain one (common practice), too little to carry a load by itself.`,
+    ` % of the glued area${endJoints > 0 ? ` (${counted(endJoints, 'end joint')})` : ''} meets end grain: such a joint holds perhaps a quarter of a long-grain one (common practice), too little to carry a load by itself.`,
   ];
 }
 

@@ -17,6 +17,7 @@ import {
   type PressCase,
   type Pressed,
 } from './pressure';
+import { counted } from '../units';
 
 /** Pressure along one glue line and what it means. */
 export interface JointPressure extends LineReading {
@@ -116,7 +117,7 @@ export function pressurePhrase(
     const total = list.reduce((sum, { from, to }) => sum + to - from, 0);
     return [
       ...out,
-      `, ${open.length > 0 ? 'open' : 'lean'} in ${list.length} places, `,
+      `, ${open.length > 0 ? 'open' : 'lean'} in ${counted(list.length, 'place')}, `,
       { mm: total },
       ' in all',
     ];

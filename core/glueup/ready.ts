@@ -1,10 +1,10 @@
 import type { Phrase } from '../build';
 import { APPLICATORS, gluingOf, type GlueAmount, type ShopSnapshot } from '../kit';
 import type { AidLayout } from './aids';
-import { AID_KINDS } from './aids';
 import { adhesiveFor, TIGHTENING_WORDS, type ClampPlan } from './clampplan';
 import type { GlueUp } from './glueup';
 import { crewOf } from './pace';
+import { counted } from '../units';
 
 /** One thing that must lie ready, or be read, before the bottle is opened. */
 export interface ReadyItem {
@@ -41,7 +41,7 @@ export function readyList(
       mm: plan.openingMm + SLIP,
     });
   if (plan.missing > 0)
-    add('missing', { count: plan.missing }, ' clamps more, borrowed or in a second round');
+    add('missing', `${counted(plan.missing, 'clamp')} more, borrowed or in a second round`);
   const { protection } = practice.cauls;
   if (plan.edgeCaulMm > 0)
     add(
@@ -64,12 +64,7 @@ export function readyList(
       ' long',
     );
   }
-  if (aids.aids.length > 0)
-    add(
-      'aids',
-      { count: aids.aids.length },
-      ` ${AID_KINDS.find(({ id }) => id === aids.kind)?.name.toLowerCase()}: ${aids.size?.name}, tried dry`,
-    );
+  if (aids.aids.length > 0) add('aids', `${aids.aids.length} × ${aids.size?.name}, tried dry`);
   if (facts && amount) add('glue', `${facts.name}, `, { grams: amount.toTakeG }, ', shaken or mixed');
   add(
     'applicator',

@@ -1,5 +1,9 @@
-import { stepName, type BuildDocument, type GlueStep, type Laid, type Timeline } from '../build';
-import { extents, type Vec3 } from '../solid';
+import { stepTitle, type BuildDocument, type GlueStep, type Laid, type Timeline } from '../build';
+import { gluingOf } from '../kit';
+import { extents, type Axis, type Vec3 } from '../solid';
+import { layAids } from './aids';
+import { planClamps } from './clampplan';
+import { glueUpOf } from './glueup';
 
 /** A face of one piece of wood as the sheet draws it: corners in mm from the drawing's lower left. */
 export interface DrawnFace {
@@ -21,6 +25,16 @@ export interface SheetPart {
   species: string[];
 }
 
+/** What keeps the faces flush, where it goes: as boxes on the drawing, and in words by joint. All mm. */
+export interface SheetAids {
+  /** The kind and the size, as in “biscuit 56 x 23”; empty where there is none. */
+  name: string;
+  /** Left, bottom, right, top on the drawing; a caul reaches across. */
+  boxes: [number, number, number, number][];
+  /** For each joint, or for all cauls together, the places from the left end. */
+  places: { joint?: number; at: number[] }[];
+}
+
 /** The assembly drawing of one glue-up. */
 export interface AssemblySheet {
   step: GlueStep;
@@ -32,6 +46,7 @@ export interface AssemblySheet {
   blanks: number;
   faces: DrawnFace[];
   parts: SheetPart[];
+  aids: SheetAids;
   joints: number;
   areaMm2: number;
   tolerance: { likelyMm: number }[];
@@ -43,6 +58,46 @@ const turnWords = ({ endForEnd, rollOver, quarter }: Laid): string[] => [
   ...(quarter ? ['a quarter turn'] : []),
 ];
 
+/** Aids and cauls of a glue-up on its drawing, seen along the axes u and v. */
+function aidsOn(build: BuildDocument, timeline: Timeline, step: GlueStep, [u, v]: [Axis, Axis]): SheetAids {
+  const none: SheetAids = { name: '', boxes: [], places: [] };
+  const glueUp = glueUpOf(build, timeline, step.id);
+  if (!glueUp || glueUp.askew || glueUp.lines.length === 0) return none;
+  const { run, press } = glueUp.axes;
+  if (![u, v].includes(run) || ![u, v].includes(press)) return none;
+  const box = (at: number, along: number, line: number, into: number): [number, number, number, number] => {
+    const [r, p] = [
+      [at - along / 2, at + along / 2],
+      [line - into, line + into],
+    ];
+    return u === run ? [r[0], p[0], r[1], p[1]] : [p[0], r[0], p[1], r[1]];
+  };
+  const layout = layAids(build, timeline, glueUp);
+  if (layout.kind === 'cauls' && step.along !== 'thickness') {
+    const { crossCauls } = planClamps(glueUp, build.shop);
+    const { width } = gluingOf(build.shop).cauls;
+    if (crossCauls.pairs === 0) return none;
+    return {
+      name: `${crossCauls.pairs} ${crossCauls.pairs === 1 ? 'pair' : 'pairs'} of cauls across`,
+      boxes: crossCauls.at.map((at) => box(at, width.mm, glueUp.widthMm / 2, glueUp.widthMm / 2)),
+      places: [{ at: crossCauls.at }],
+    };
+  }
+  const { size } = layout;
+  if (!size || layout.aids.length === 0) return none;
+  const lines = new Map(glueUp.lines.map(({ joint, at }) => [joint, at]));
+  return {
+    name: size.name,
+    boxes: layout.aids.map((aid) => box(aid.at, aid.along, lines.get(aid.joint) ?? 0, size.into)),
+    places: glueUp.lines
+      .map(({ joint }) => ({
+        joint,
+        at: layout.aids.filter((aid) => aid.joint === joint).map(({ at }) => at),
+      }))
+      .filter(({ at }) => at.length > 0),
+  };
+}
+
 /** One sheet for every glue-up that could be played, in the order of the work. */
 export function assemblySheets(build: BuildDocument, timeline: Timeline): AssemblySheet[] {
   return build.steps.flatMap((step): AssemblySheet[] => {
@@ -50,7 +105,7 @@ export function assemblySheets(build: BuildDocument, timeline: Timeline): Assemb
     const blank = entry?.pieces[0]?.blank;
     if (step.kind !== 'glue' || !entry?.laid || !blank) return [];
     const seen = step.along === 'thickness' || step.rows?.across === 'thickness' ? 'edge' : 'face';
-    const [u, v] = seen === 'face' ? [0, 1] : [0, 2];
+    const [u, v]: [Axis, Axis] = seen === 'face' ? [0, 1] : [0, 2];
     const faces = blank.cells.flatMap((cell) =>
       cell.faces
         .filter(({ normal }) => (seen === 'face' ? normal[2] > 0.7 : normal[1] < -0.7))
@@ -83,12 +138,13 @@ export function assemblySheets(build: BuildDocument, timeline: Timeline): Assemb
     return [
       {
         step,
-        name: stepName(step),
+        name: stepTitle(build, step),
         seen,
         size: extents(blank),
         blanks: entry.pieces.length,
         faces,
         parts,
+        aids: aidsOn(build, timeline, step, [u, v]),
         joints: entry.glue?.joints ?? 0,
         areaMm2: entry.glue?.areaMm2 ?? 0,
         tolerance: [...entry.tolerance],

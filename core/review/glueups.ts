@@ -1,53 +1,24 @@
-import {
-  noiseOf,
-  type BuildDocument,
-  type Edit,
-  type Finding,
-  type Fix,
-  type Phrase,
-  type Step,
-} from '../build';
+import { type Finding, type Fix, type Step } from '../build';
 import {
   AID_COVER,
   amountFor,
   bottleFor,
-  edgeOf,
   glueUpOf,
   glueUpsOf,
   judgeBottle,
   judgeShelf,
   layAids,
   needsAids,
-  NotSolvable,
   planClamps,
-  pressureQuickly,
   rehearse,
-  strokesFor,
   usesOf,
-  type ClampPlan,
   type GlueUp,
 } from '../glueup';
 import { climateOf, gluingOf, isClimateKnown } from '../kit';
+import { planGlue, warning, type Findings } from './glue-finding';
+import { edges, oneSided, openJoints } from './pressing';
 import type { ReviewContext } from './review';
-
-type Findings = (glueUp: GlueUp, plan: ClampPlan, context: ReviewContext) => Finding[];
-
-const planGlue = (
-  glueUp: GlueUp,
-  label: string,
-  change: Extract<Edit, { do: 'planGlue' }>['change'],
-): Fix => ({
-  label,
-  edit: { do: 'planGlue', step: glueUp.step.id, change },
-});
-
-const warning = (
-  code: string,
-  { step }: GlueUp,
-  message: Phrase[],
-  numbers: Record<string, number>,
-  more: Partial<Finding> = {},
-): Finding => ({ code, step: step.id, severity: 'warning', message, numbers, fixes: [], ...more });
+import { counted } from '../units';
 
 /** Everything about a glue-up that its maker should know before the bottle is opened. */
 export function glueUpFindings(step: Step, context: ReviewContext): Finding[] {
@@ -68,9 +39,7 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
         'no-clamps',
         glueUp,
         [
-          'The kit has no clamps; this glue-up wants ',
-          { count },
-          ' that open to ',
+          `The kit has no clamps; this glue-up wants ${counted(count, 'clamp')} that ${count === 1 ? 'opens' : 'open'} to `,
           { mm: plan.openingMm },
           ' and give ',
           { newtons: plan.neededN },
@@ -117,13 +86,10 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
       'too-few-clamps',
       glueUp,
       [
-        { count },
-        ` clamps are wanted ${why}${glueUp.blanks > 1 ? ` for ${glueUp.blanks} blanks at once` : ''}; `,
-        { count: plan.longEnough },
-        ' of the kit open to ',
+        `${counted(count, 'clamp')} ${count === 1 ? 'is' : 'are'} wanted ${why}${glueUp.blanks > 1 ? ` for ${glueUp.blanks} blanks at once` : ''}; `,
+        `${plan.longEnough} of the kit ${plan.longEnough === 1 ? 'opens' : 'open'} to `,
         { mm: plan.openingMm },
-        ': ',
-        { count: plan.missing },
+        `: ${plan.missing}`,
         glueUp.blanks > 1 ? ' too few; glue them up one after another.' : ' too few.',
       ],
       { wanted: count, longEnough: plan.longEnough, missing: plan.missing },
@@ -174,146 +140,6 @@ const denting: Findings = (glueUp, plan, { build }) => {
 };
 /** End-grain strips thinner than this crack under bare pads, mm (common practice). */
 const THIN_END_GRAIN = 40;
-
-const edges: Findings = (glueUp, _plan, { build }) =>
-  glueUp.lines.flatMap(({ joint }): Finding[] => {
-    const edge = edgeOf(glueUp, joint, build.shop);
-    if (edge.shape === 'sprung' && edge.depth.mm <= noiseOf(build.shop))
-      return [noHollow(glueUp, joint, edge.depth.mm, build)];
-    if (edge.shape !== 'crowned' || edge.depth.mm <= 0) return [];
-    const { strokes } = strokesFor(-edge.depth.mm / 2, build.shop);
-    return [
-      warning(
-        'crowned-edge',
-        glueUp,
-        [
-          `Joint ${joint} is crowned: its ends stand open by `,
-          { mm: edge.depth.mm },
-          '. That is wrong under both schools: ',
-          { count: strokes },
-          ' strokes in the middle of each edge take it away.',
-        ],
-        { joint, open: edge.depth.mm, strokes },
-        {
-          fixes: [
-            planGlue(glueUp, `Joint ${joint} is planed as this shop does`, {
-              edges: (glueUp.step.plan?.edges ?? []).filter((each) => each.joint !== joint),
-            }),
-          ],
-        },
-      ),
-    ];
-  });
-
-/** An edge marked sprung that is not hollow at all, or bulges: it would open at its ends. */
-function noHollow(glueUp: GlueUp, joint: number, depth: number, { shop }: BuildDocument): Finding {
-  const others = (glueUp.step.plan?.edges ?? []).filter((each) => each.joint !== joint);
-  const { hollow } = gluingOf(shop);
-  return warning(
-    'sprung-without-hollow',
-    glueUp,
-    [
-      `Joint ${joint} is marked as sprung, and `,
-      ...(depth < 0 ? ['its middle stands out by ', { mm: -depth }] : ['there is no gap between its edges']),
-      '. A sprung joint is hollow in the middle: here it is ',
-      { mm: hollow.mm },
-      ' for both edges.',
-    ],
-    { joint, open: depth, hollow: hollow.mm },
-    {
-      fixes: [
-        planGlue(glueUp, `Joint ${joint} is hollow by this shop’s gap`, {
-          edges: [...others, { joint, shape: 'sprung', depth: hollow }],
-        }),
-        planGlue(glueUp, `Joint ${joint} is straight`, {
-          edges: [...others, { joint, shape: 'straight', depth: { mm: 0 } }],
-        }),
-      ],
-    },
-  );
-}
-
-/** Clamps put by hand, all on one face: they bow the piece towards them. */
-const oneSided: Findings = (glueUp, plan, { build }) => {
-  const practice = gluingOf(build.shop);
-  const placed = glueUp.step.plan?.clamps ?? [];
-  if (!plan.byHand || placed.length < 3 || plan.crossCauls.pairs > 0 || practice.faces === 'oneSide')
-    return [];
-  const above = placed.filter(({ side }) => side === 'above').length;
-  if (above !== 0 && above !== placed.length) return [];
-  const side = above > 0 ? 'above' : 'below';
-  return [
-    warning(
-      'clamps-one-side',
-      glueUp,
-      [
-        `All `,
-        { count: placed.length },
-        ` clamps lie ${side}: they bow the piece towards them. This shop puts them above and below in turn.`,
-      ],
-      { clamps: placed.length, above },
-      {
-        fixes: [
-          planGlue(glueUp, 'Every other one to the other face', {
-            clamps: placed
-              .toSorted((a, b) => a.at.mm - b.at.mm)
-              .map((clamp, i) => ({ ...clamp, side: i % 2 ? 'below' : 'above' })),
-          }),
-        ],
-      },
-    ),
-  ];
-};
-
-/** Stacks of more courses are not pressed here: the quick model slows down with their square. */
-const MOST_PRESSED = 14;
-
-/** What the joints get; nothing where no elastic answer can be had, as with sizes no clamp was made for. */
-function pressedJoints(glueUp: GlueUp, plan: ClampPlan, { shop }: BuildDocument) {
-  try {
-    return pressureQuickly(glueUp, plan, shop).joints;
-  } catch (error) {
-    if (error instanceof NotSolvable) return [];
-    throw error;
-  }
-}
-
-/** A joint that stays open somewhere under these clamps. */
-const openJoints: Findings = (glueUp, plan, { build }) => {
-  if (glueUp.courses.length > MOST_PRESSED || plan.clamps.length === 0 || plan.longestMm === 0) return [];
-  const joints = pressedJoints(glueUp, plan, build);
-  const open = joints.filter(({ openMm }) => openMm > LEAST_OPEN);
-  if (open.length === 0) return [];
-  const worst = open.reduce((a, b) => (b.openMm > a.openMm ? b : a));
-  return [
-    warning(
-      'joint-open',
-      glueUp,
-      [
-        `Joint ${worst.joint} stays open for `,
-        { mm: worst.openMm },
-        ` of its length under these clamps${open.length > 1 ? `, and ${open.length - 1} more with it` : ''}.`,
-      ],
-      { joint: worst.joint, open: worst.openMm, joints: open.length },
-      {
-        fixes: [
-          ...(plan.byHand ? [planGlue(glueUp, 'Let Junta place the clamps', { clamps: undefined })] : []),
-          ...(plan.school !== 'fan'
-            ? [planGlue(glueUp, 'Space the clamps by 45 degrees', { school: 'fan', clamps: undefined })]
-            : []),
-          ...(plan.edgeCaulMm === 0
-            ? [planGlue(glueUp, 'Cauls on the edges', { edgeCaul: gluingOf(build.shop).cauls.height })]
-            : []),
-          ...(glueUp.step.plan?.edges?.length
-            ? [planGlue(glueUp, 'Plane the edges as this shop does', { edges: [] })]
-            : []),
-        ],
-      },
-    ),
-  ];
-};
-/** An opening shorter than this is the end of a cell of the model, mm. */
-const LEAST_OPEN = 20;
 
 const climateFindings: Findings = (glueUp, _plan, { build }) => {
   const { temperatureC, humidityPct } = climateOf(build.shop);
@@ -396,7 +222,7 @@ const timeFindings: Findings = (glueUp, plan, { build, timeline }) => {
       'slower-than-glue',
       glueUp,
       [
-        `${glueUp.lines.length} joints: from spreading to the ${open ? 'closed joint' : 'last clamp'} this shop takes `,
+        `${counted(glueUp.lines.length, 'joint')}: from spreading to the ${open ? 'closed joint' : 'last clamp'} this shop takes `,
         { minutes: used },
         '; the glue gives ',
         { minutes: has },
@@ -455,7 +281,7 @@ const aidFindings: Findings = (glueUp, _plan, { build, timeline }) => {
         'aids-find-no-place',
         glueUp,
         [
-          `${layout.bare.length} of ${glueUp.lines.length} joints have no place for aids. Joint ${layout.bare[0].joint}: `,
+          `${layout.bare.length} of ${counted(glueUp.lines.length, 'joint')} ${layout.bare.length === 1 ? 'has' : 'have'} no place for aids. Joint ${layout.bare[0].joint}: `,
           ...layout.bare[0].words,
         ],
         { joints: layout.bare.length },

@@ -198,10 +198,7 @@ function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewConte
       severity: 'warning',
       axis: 0,
       message: [
-        { count: entry.wanted },
-        ' slices are asked for and ',
-        { count: got },
-        got === 1 ? ' fits: the blank is ' : ' fit: the blank is ',
+        `${counted(entry.wanted, 'slice')} ${entry.wanted === 1 ? 'is' : 'are'} asked for and ${got} ${got === 1 ? 'fits' : 'fit'}: the blank is `,
         { mm: blank },
         ' and would have to be ',
         { mm: needed },

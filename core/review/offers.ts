@@ -38,7 +38,7 @@ export function playEdit(
 /**
  * What an edit raises that is as severe as what it mends: nothing where it keeps its promise. Undefined where it does
  * not even mend that. A finding on a step that was not there before is no new one where the old plan had the same
- * elsewhere; the finding itself must be gone for good, not only moved.
+ * elsewhere; only the finding itself must be gone for good, not only moved.
  */
 export function raisedBy(
   build: BuildDocument,
@@ -46,10 +46,8 @@ export function raisedBy(
   before: readonly Finding[],
   { next, found }: PlayedEdit,
 ): Finding[] | undefined {
+  if (found.some((each) => sameFinding(each) === sameFinding(finding))) return undefined;
   const own = anywhere(finding);
-  const count = (list: readonly Finding[]) => list.filter((each) => anywhere(each) === own).length;
-  if (found.some((each) => sameFinding(each) === sameFinding(finding)) || count(found) >= count(before))
-    return undefined;
   const known = new Map(before.map((each) => [sameFinding(each), RANK[each.severity]]));
   const codes = new Set(before.map(anywhere));
   const steps = new Set(build.steps.map(({ id }) => id));
@@ -58,7 +56,7 @@ export function raisedBy(
     (each) =>
       RANK[each.severity] >= RANK[finding.severity] &&
       (known.get(sameFinding(each)) ?? -1) < RANK[each.severity] &&
-      !(isNew(each.step) && codes.has(anywhere(each))),
+      !(isNew(each.step) && codes.has(anywhere(each)) && anywhere(each) !== own),
   );
 }
 

@@ -12,7 +12,16 @@ import {
 } from '../build';
 import { jointReadings, type JointReading } from '../glueup';
 import { layOut } from '../picture';
-import { CAUSES, compensatedSum, blankVolume, lostTo, type Bounds, type Cause, type Vec3 } from '../solid';
+import {
+  CAUSES,
+  compensatedSum,
+  blankVolume,
+  extents,
+  lostTo,
+  type Bounds,
+  type Cause,
+  type Vec3,
+} from '../solid';
 import { findingsOf } from './review';
 import { compareTarget, type Comparison } from './compare';
 
@@ -32,6 +41,8 @@ export interface StepOutlook {
   massKg: number;
   /** Pieces made, by id, where they can be spoilt one by one. */
   pieces: string[];
+  /** Leaves of a resaw, each with its thickness, mm: they are measured one by one. */
+  leaves?: { id: string; mm: number }[];
   /** Greatest sizes as predicted, where a reading took their place. */
   predicted?: Vec3;
 }
@@ -82,6 +93,9 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
     glue: step.glue,
     massKg: step.massKg,
     pieces: step.kind === 'slice' || step.kind === 'oblique' ? step.pieces.map(({ id }) => id) : [],
+    ...(step.kind === 'resaw'
+      ? { leaves: step.pieces.map(({ id, blank }) => ({ id, mm: extents(blank)[2] })) }
+      : {}),
     ...(step.predicted ? { predicted: step.predicted } : {}),
   };
 };

@@ -10,6 +10,7 @@ import {
 import { bounds, extents, grainOf, type Blank, type Bounds } from '../solid';
 import type { ReviewContext } from './review';
 import { sharedChange } from './ways';
+import { counted } from '../units';
 
 /** Fibres that stand nearer than this to the feed's cross direction are across it: cosine of 30 degrees. */
 const ACROSS = Math.cos((30 * Math.PI) / 180);
@@ -211,9 +212,7 @@ export function crossFeed(step: Step, context: ReviewContext): Finding[] {
       step: step.id,
       severity: 'warning',
       message: [
-        { count: across.length },
-        across.length === 1 ? ' strip lies' : ' strips lie',
-        ` across the feed of ${machine.name}, up to `,
+        `${counted(across.length, 'strip')} ${across.length === 1 ? 'lies' : 'lie'} across the feed of ${machine.name}, up to `,
         { mm: longest },
         ' of it. Knives that meet fibres from the side tear them out.',
       ],

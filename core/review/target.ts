@@ -34,7 +34,9 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
             code: 'fewer-pieces',
             step: id,
             severity: 'warning',
-            message: [{ count: pieces.length }, ' come out of ', { count: wanted }, ' asked for.'],
+            message: [
+              `${pieces.length} of ${wanted} asked for ${pieces.length === 1 ? 'comes' : 'come'} out.`,
+            ],
             numbers: { pieces: pieces.length, wanted },
             fixes: [],
           },
@@ -126,7 +128,8 @@ export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
     ['start', 'end', 0, 'ends'],
   ] as const) {
     const difference = Math.abs(step[a].mm - step[b].mm);
-    if (difference < build.shop.settingStep.mm / 2 || difference < 0.01) continue;
+    const noise = noiseOf(build.shop);
+    if (difference < build.shop.settingStep.mm / 2 || difference < noise) continue;
     const mean = { mm: (step[a].mm + step[b].mm) / 2 };
     out.push({
       code: 'lopsided-trim',
@@ -135,9 +138,9 @@ export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
       axis,
       message: [
         `The trim takes `,
-        { mm: step[a].mm },
+        ...(step[a].mm > noise ? [{ mm: step[a].mm }] : ['nothing']),
         ` and `,
-        { mm: step[b].mm },
+        ...(step[b].mm > noise ? [{ mm: step[b].mm }] : ['nothing']),
         ` from the two ${words}: the pattern drifts by `,
         { mm: difference / 2 },
         '.',

@@ -108,9 +108,13 @@ export function rowWays(build: BuildDocument, timeline: Timeline, glue: GlueStep
   const blanks = glue.blanks ?? 1;
   const add: Edit = { do: 'addRows', step: glue.id, rows: rows * blanks };
   const out: Fix[] = [];
-  // The blank is short of the slices already asked for: they come with its length.
-  const asked = longerStrips(build, slice, blankLacks(build, timeline, slice, slice.count));
-  for (const longer of asked) out.push({ label: 'Make the strips long enough', edit: longer });
+  const cut = timeline.steps.find(({ id }) => id === slice.id);
+  if ((cut?.pieces.length ?? 0) + (slice.spoilt?.length ?? 0) < (cut?.wanted ?? 0)) {
+    // The blank is short of the slices already asked for: they come with its length.
+    for (const longer of longerStrips(build, slice, blankLacks(build, timeline, slice, slice.count)))
+      out.push({ label: 'Make the strips long enough', edit: longer });
+    return out;
+  }
   out.push({ label: `Lay in ${more}`, edit: { do: 'many', edits: [add, ...evened] } });
   const spare = sliceIds(build, slice).length - entry.laid.length * blanks;
   const extra = Math.max(0, Math.ceil((rows * blanks - Math.max(0, spare)) / Math.max(1, blanks)));

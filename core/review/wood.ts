@@ -1,5 +1,6 @@
 import type { Finding, Step } from '../build';
 import type { ReviewContext } from './review';
+import { counted } from '../units';
 
 /** Strips for which a breakdown found no board: their wood is not there yet, whatever the stick says. */
 export function stripsWithoutBoard(step: Step, { build }: ReviewContext): Finding[] {
@@ -17,8 +18,7 @@ export function stripsWithoutBoard(step: Step, { build }: ReviewContext): Findin
       step: step.id,
       severity: 'warning',
       message: [
-        { count: bare.length },
-        ` of ${slots.length} strips have no board yet: `,
+        `${bare.length} of ${counted(slots.length, 'strip')} ${bare.length === 1 ? 'has' : 'have'} no board yet: `,
         { mm3: volume },
         ' are short. “Wood” shows why, and what can be done.',
       ],

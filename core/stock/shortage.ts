@@ -7,7 +7,7 @@ import {
   type Fix,
   type Phrase,
 } from '../build';
-import { lengthText } from '../units';
+import { counted, lengthText } from '../units';
 import { speciesName } from '../wood';
 import { demandOf, settingsOf, rulesOf, takenByOthers, type Demand } from './demand';
 import { boardFeetOf } from './measure';
@@ -146,8 +146,7 @@ export function shortages(problem: Problem, answer: Pick<Answer, 'missing'>): Fi
       severity: 'warning',
       message: [
         `${speciesName(strip.species)}: `,
-        { count: strips.length },
-        ` of ${problem.strips.filter(({ species }) => species === strip.species).length} strips short, each `,
+        `${strips.length} of ${counted(problem.strips.filter(({ species }) => species === strip.species).length, 'strip')} short, each `,
         { mm: strip.length },
         ' by ',
         { mm: strip.width },

@@ -105,25 +105,36 @@ export const lengthUnit = (display: Display): string => (display.system === 'inc
 
 const CUBIC_INCH = INCH ** 3;
 
+/**
+ * A quantity with so many decimals. One that would be shown as nothing keeps its first figure: what is there is never 0.
+ */
+const figures = (value: number, digits: number): string => {
+  const text = value.toFixed(digits);
+  if (value === 0 || Number(text) !== 0) return text;
+  const first = Math.ceil(-Math.log10(Math.abs(value)));
+  return first > MOST_DECIMALS ? `less than ${(10 ** -MOST_DECIMALS).toFixed(MOST_DECIMALS)}` : value.toFixed(first);
+};
+const MOST_DECIMALS = 4;
+
 /** An area in square inches or square centimetres, from mm2. */
 export const areaText = (mm2: number, display: Display): string =>
   display.system === 'inch'
-    ? `${trimZeros((mm2 / INCH ** 2).toFixed(1))} in²`
-    : `${trimZeros((mm2 / 100).toFixed(1))} cm²`;
+    ? `${trimZeros(figures(mm2 / INCH ** 2, 1))} in²`
+    : `${trimZeros(figures(mm2 / 100, 1))} cm²`;
 
 /** A volume in cubic inches or cubic centimetres, from mm3. */
 export const volumeText = (mm3: number, display: Display): string =>
   display.system === 'inch'
-    ? `${trimZeros((mm3 / CUBIC_INCH).toFixed(1))} in³`
-    : `${trimZeros((mm3 / 1000).toFixed(0))} cm³`;
+    ? `${trimZeros(figures(mm3 / CUBIC_INCH, 1))} in³`
+    : `${trimZeros(figures(mm3 / 1000, 0))} cm³`;
 
 /** A volume of stacked boards in cubic feet or cubic metres, from mm3. */
 export const bulkText = (mm3: number, display: Display): string =>
-  display.system === 'inch' ? `${(mm3 / (12 * INCH) ** 3).toFixed(1)} ft³` : `${(mm3 * 1e-9).toFixed(3)} m³`;
+  display.system === 'inch' ? `${figures(mm3 / (12 * INCH) ** 3, 1)} ft³` : `${figures(mm3 * 1e-9, 3)} m³`;
 
 /** A mass in pounds (0.45359237 kg, exact) or kilograms. */
 export const massText = (kg: number, display: Display): string =>
-  display.system === 'inch' ? `${(kg / 0.45359237).toFixed(1)} lb` : `${kg.toFixed(1)} kg`;
+  display.system === 'inch' ? `${figures(kg / 0.45359237, 1)} lb` : `${figures(kg, 1)} kg`;
 
 /** A temperature in degrees Fahrenheit or Celsius, from Celsius. */
 export const temperatureText = (celsius: number, display: Display): string =>
@@ -139,14 +150,9 @@ export const forceText = (newtons: number, display: Display): string =>
 export const pressureText = (mpa: number, display: Display): string =>
   display.system === 'inch' ? `${Math.round(mpa / 0.006894757293)} psi` : `${mpa.toFixed(2)} MPa`;
 
-/** A small mass in ounces (28.349523 g) or grams; less than one of them with one figure more, never as nothing. */
-export function smallMassText(grams: number, display: Display): string {
-  const [value, unit, digits] = display.system === 'inch' ? [grams / 28.349523125, 'oz', 1] : [grams, 'g', 0];
-  const more = value > 0 && value < 1 ? digits + 1 : digits;
-  const least = 10 ** -more;
-  if (value > 0 && value < least / 2) return `less than ${least} ${unit}`;
-  return `${value.toFixed(more)} ${unit}`;
-}
+/** A small mass in ounces (28.349523 g) or grams. */
+export const smallMassText = (grams: number, display: Display): string =>
+  display.system === 'inch' ? `${figures(grams / 28.349523125, 1)} oz` : `${figures(grams, 0)} g`;
 
 /** Minutes as a maker says them: half minutes while short, then hours. */
 export const minutesText = (minutes: number): string => {

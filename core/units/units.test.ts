@@ -8,6 +8,7 @@ import {
   massText,
   parseLength,
   roundUpToStep,
+  smallMassText,
   temperatureText,
   volumeText,
   type Display,
@@ -147,6 +148,22 @@ describe('other quantities go along', () => {
     expect([volumeText(16387.064, inch()), volumeText(16387.064, metric)]).toEqual(['1 in³', '16 cm³']);
     expect([massText(0.45359237, inch()), massText(2, metric)]).toEqual(['1.0 lb', '2.0 kg']); // pound: 0.45359237 kg exactly, international yard and pound agreement 1959
     expect([temperatureText(20, inch()), temperatureText(20, metric)]).toEqual(['68 °F', '20 °C']);
+  });
+  it('what is there is never shown as nothing', () => {
+    expect([0.004, 0.04, 0.4, 4, 40].map((g) => smallMassText(g, metric))).toEqual([
+      '0.004 g',
+      '0.04 g',
+      '0.4 g',
+      '4 g',
+      '40 g',
+    ]);
+    expect([1, 100].map((g) => smallMassText(g, inch()))).toEqual(['0.04 oz', '3.5 oz']);
+    expect([0, 1, 1e-3].map((mm3) => volumeText(mm3, metric))).toEqual([
+      '0 cm³',
+      '0.001 cm³',
+      'less than 0.0001 cm³',
+    ]);
+    expect(massText(0.01, inch())).toBe('0.02 lb');
   });
   it('settings round up to the shop’s step, whole ones stay', () => {
     expect(roundUpToStep(25.4 * 1.5104, 25.4 / 32)).toBeCloseTo(25.4 * (1 + 17 / 32), 9);

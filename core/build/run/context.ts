@@ -1,6 +1,7 @@
 import type { Machine, Saw } from '../../kit';
 import type { Blank, Ledger } from '../../solid';
 import type { BuildDocument, Step } from '../document';
+import type { Edit } from '../edit';
 import type { Finding } from '../finding';
 import type { Sources } from '../tolerance';
 import type { Laid, WorkPiece } from '../timeline';
@@ -47,13 +48,23 @@ export const stopAt = (
   stop: { code, step: step.id, severity: 'stop', message, numbers, fixes: [], ...more },
 });
 
+/** One edit for every step that used what is gone. */
+const insteadOf = (users: readonly Step[], edit: (step: Step) => Edit): Edit =>
+  users.length === 1 ? edit(users[0]) : { do: 'many', edits: users.map(edit) };
+
 /** The saw a step names, or the finding that there is none. */
 export function sawOf(step: Step, id: string, context: RunContext): { stop: Finding } | Saw {
   const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
   if (saw) return saw;
+  // Whatever else was to be done with it goes along.
+  const users = context.build.steps.filter(
+    (each) =>
+      ('saw' in each && each.saw === id) ||
+      (each.kind === 'trim' && 'saw' in each.cutter && each.cutter.saw === id),
+  );
   const fixes = context.build.shop.saws.map((other) => ({
     label: `Use ${other.name}`,
-    edit: { do: 'useSaw' as const, step: step.id, saw: other.id },
+    edit: insteadOf(users, (user) => ({ do: 'useSaw', step: user.id, saw: other.id })),
   }));
   return stopAt(
     step,
@@ -68,9 +79,14 @@ export function sawOf(step: Step, id: string, context: RunContext): { stop: Find
 export function machineOf(step: Step, id: string, context: RunContext): Machine | { stop: Finding } {
   const machine = context.build.shop.machines.find((candidate) => candidate.id === id);
   if (machine) return machine;
+  const users = context.build.steps.filter(
+    (each) =>
+      ('machine' in each && each.machine === id) ||
+      (each.kind === 'trim' && 'machine' in each.cutter && each.cutter.machine === id),
+  );
   const fixes = context.build.shop.machines.map((other) => ({
     label: `Use ${other.name}`,
-    edit: { do: 'useMachine' as const, step: step.id, machine: other.id },
+    edit: insteadOf(users, (user) => ({ do: 'useMachine', step: user.id, machine: other.id })),
   }));
   return stopAt(
     step,

@@ -23,6 +23,7 @@ import type { Laid, WorkPiece } from '../timeline';
 import { stopAt, type Outcome, type RunContext } from './context';
 import { overlapOf } from './overlap';
 import { isTurned, shiftOf } from '../turns';
+import { counted } from '../../units';
 
 /** A part laid into a glue-up with all that its own marks and the rules do to it. */
 export interface LaidWork extends LaidPart {
@@ -87,7 +88,7 @@ export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: R
     return stopAt(
       step,
       'too-few-parts',
-      [`${parts.length} parts cannot be shared out to ${blanks} blanks.`],
+      [`${counted(parts.length, 'part')} cannot be shared out to ${counted(blanks, 'blank')}.`],
       { parts: parts.length, blanks },
     );
   let lost = emptyLedger();
@@ -99,8 +100,7 @@ export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: R
       step: step.id,
       severity: 'note',
       message: [
-        { count: missing.length },
-        ` of ${inputs.length} parts are not laid into this glue-up: they are spares, booked as offcuts.`,
+        `${missing.length} of ${counted(inputs.length, 'part')} ${missing.length === 1 ? 'is' : 'are'} not laid into this glue-up: spare, booked as offcut.`,
       ],
       numbers: { missing: missing.length, parts: inputs.length },
       fixes: [],

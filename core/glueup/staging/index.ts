@@ -1,3 +1,4 @@
 export * from './why';
+export * from './machining';
 export * from './split';
 export * from './ways';

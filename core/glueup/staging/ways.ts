@@ -8,20 +8,20 @@ import {
   stepName,
   type BuildDocument,
   type Edit,
-  type Machining,
   type Phrase,
   type Timeline,
   type TimelineStep,
 } from '../../build';
-import { climateOf, glueTimes, gluingOf, type AidKind, type ShopSnapshot, type WideWay } from '../../kit';
+import { climateOf, glueTimes, gluingOf, type ShopSnapshot, type WideWay } from '../../kit';
 import { blankVolume, extents } from '../../solid';
-import { countNeeded, roundUpToStep } from '../../units';
+import { counted, countNeeded, roundUpToStep } from '../../units';
 import { gatesOf } from '../adhesive';
 import { AID_KINDS, layAids } from '../aids';
 import { adhesiveFor, planClamps } from '../clampplan';
 import { glueUpsOf, type GlueUp } from '../glueup';
 import { crewOf, rehearse } from '../pace';
-import { evenCounts, jointsOf, runsOf, splitStrips } from './split';
+import { aidsOf, splitEdit } from './machining';
+import { evenCounts, jointsOf, splitStrips } from './split';
 
 /** Why a piece is glued up in more than one stage, each with its number. */
 export interface SplitReason {
@@ -119,7 +119,7 @@ export function splitReasons(panel: Panel): SplitReason[] {
     out.push({
       kind: 'openTime',
       words: [
-        `${glueUp.lines.length} joints at this shop’s pace take `,
+        `${counted(glueUp.lines.length, 'joint')} at this shop’s pace ${glueUp.lines.length === 1 ? 'takes' : 'take'} `,
         { minutes: needs },
         '; the glue gives ',
         { minutes: panel.closedMin },
@@ -129,7 +129,9 @@ export function splitReasons(panel: Panel): SplitReason[] {
   if (panel.clamps > panel.owned)
     out.push({
       kind: 'clamps',
-      words: [`It wants `, { count: panel.clamps }, ' clamps; ', { count: panel.owned }, ' are long enough.'],
+      words: [
+        `It wants ${counted(panel.clamps, 'clamp')}; ${panel.owned === 1 ? 'one is' : `${panel.owned} are`} long enough.`,
+      ],
     });
   out.push(...shorterStrip(glueUp));
   const { liftKg } = gluingOf(shop);
@@ -279,12 +281,7 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
     walls.push([`The longest glue-up takes ${Math.round(timeShare * 100)} % of what the glue gives.`]);
   const short = clamps.find(({ missing }) => missing > 0);
   if (short)
-    walls.push([
-      { count: short.clamps.length },
-      ' clamps wanted, ',
-      { count: short.longEnough },
-      ' long enough.',
-    ]);
+    walls.push([`${counted(short.clamps.length, 'clamp')} wanted, ${short.longEnough} long enough.`]);
   const heaviestKg = Math.max(...glueUps.map(({ massKg }) => massKg), 0);
   return {
     way: plan.way,
@@ -324,60 +321,6 @@ function sizeLost(build: BuildDocument, before: Timeline, after: Timeline): Phra
     return less > noise ? [[`The ${name} comes out `, { mm: less }, ' less.']] : [];
   });
 }
-
-/** The machines for sections and for what they are joined to. Undefined where no machine takes a section. */
-export function machiningFor(
-  shop: ShopSnapshot,
-  glueUp: GlueUp,
-  counts: readonly number[],
-): Machining | undefined {
-  const endGrain = glueUp.courses.some(({ grain }) => grain === 'upright');
-  const widths = glueUp.courses.map(({ from, to }) => to - from);
-  const edge = 2 * roundUpToStep(shop.allowances.jointEdge.mm, shop.settingStep.mm);
-  const widest = Math.max(...runsOf(widths, counts).map(sum)) + edge;
-  const section = flatteners(shop, [glueUp.lengthMm, widest, glueUp.heightMm], endGrain)[0];
-  const takers = flatteners(shop, [glueUp.lengthMm, glueUp.widthMm, glueUp.heightMm], endGrain);
-  // Sections that are flat need a machine that takes them all, or a plane at their joints; the sled is the last resort.
-  const joined =
-    takers.find(({ kind }) => kind === 'planer' || kind === 'drum sander') ??
-    takers.find(({ kind }) => kind === 'hand planes') ??
-    takers[0];
-  const edges =
-    shop.machines.find(({ kind, minLength }) => kind === 'jointer' && minLength.mm <= glueUp.lengthMm) ??
-    shop.machines.find(({ kind }) => kind === 'hand planes') ??
-    section;
-  if (!section || !joined || !edges) return undefined;
-  return { sections: section.id, joined: joined.id, edges: edges.id };
-}
-
-/** The edit that splits a glue-up into runs of strips, each made true before they are joined, or glued as they are. */
-export function splitEdit(
-  shop: ShopSnapshot,
-  glueUp: GlueUp,
-  joints: readonly number[],
-  machined: boolean,
-  aids?: AidKind,
-): Edit {
-  const ends = [0, ...joints.toSorted((a, b) => a - b), glueUp.courses.length];
-  const counts = ends.slice(1).map((end, i) => end - ends[i]);
-  const machining = machined ? machiningFor(shop, glueUp, counts) : undefined;
-  return {
-    do: 'splitGlue',
-    step: glueUp.step.id,
-    joints: [...joints],
-    ...(machining ? { machining } : {}),
-    ...(aids ? { aids } : {}),
-  };
-}
-
-/** Aids that are let into the joints; battens keep faces flush too, and are no aids in the joint. */
-const LET_IN: readonly AidKind[] = ['biscuits', 'dowels', 'looseTenons', 'splines'];
-
-/** What pairs are joined with: what this shop uses, or else biscuits. */
-const aidsOf = (shop: ShopSnapshot): AidKind => {
-  const { aids } = gluingOf(shop);
-  return LET_IN.includes(aids) ? aids : 'biscuits';
-};
 
 /**
  * Compares the ways to glue up strips laid along the width: all at once with a router sled or hand planes, sections
@@ -466,9 +409,7 @@ function conflictsOf(panel: Panel, counts: number[] | undefined): Phrase[][] {
     const join = (counts.length - 1) * panel.jointMin + panel.fixedMin;
     if (join > panel.closedMin)
       out.push([
-        'Sections that pass the planer leave ',
-        { count: counts.length - 1 },
-        ' joints for the last glue-up, ',
+        `Sections that pass the planer leave ${counted(counts.length - 1, 'joint')} for the last glue-up, `,
         { minutes: join },
         ' of ',
         { minutes: panel.closedMin },

@@ -43,7 +43,7 @@ export function whyOwnStage(build: BuildDocument, { step }: GlueUp): Phrase[][] 
     .filter((maker) => maker && maker.kind !== 'rip' && maker.kind !== 'mill');
   if (!cut && sections.length > 1)
     out.push([
-      `It joins ${sections.length} pieces that were glued up before: only ${sections.length - 1} joints are left for now.`,
+      `It joins ${sections.length} pieces that were glued up before: ${sections.length === 2 ? 'only one joint is' : `only ${sections.length - 1} joints are`} left for now.`,
     ]);
   return out;
 }

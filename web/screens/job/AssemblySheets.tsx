@@ -121,6 +121,7 @@ function Sheet({
       </p>
       <Drawing sheet={sheet} scale={scale} down={down} stands={stands} />
       <ScaleBar scale={scale} display={display} />
+      <AidPlaces aids={sheet.aids} display={display} />
       <PatternMap parts={sheet.parts} display={display} />
     </article>
   );
@@ -162,6 +163,20 @@ function Drawing({
             fillOpacity={0.45}
             stroke="#444"
             strokeWidth={thin * 0.6}
+          />
+        ))}
+        {sheet.aids.boxes.map(([x0, y0, x1, y1]) => (
+          <rect
+            key={`aid ${x0} ${y0}`}
+            data-aid=""
+            x={x0}
+            y={y0}
+            width={Math.max(thin, x1 - x0)}
+            height={Math.max(thin, y1 - y0)}
+            fill="none"
+            stroke="#222"
+            strokeWidth={thin}
+            strokeDasharray={`${thin * 4} ${thin * 3}`}
           />
         ))}
         {mark === 'triangle' && (
@@ -215,6 +230,29 @@ function ScaleBar({ scale, display }: { scale: number; display: Display }) {
       </svg>
       {lengthText(count * unit, display)}
     </div>
+  );
+}
+
+/** Where biscuits, dowels or cauls go, measured from the left end. */
+function AidPlaces({ aids, display }: { aids: AssemblySheet['aids']; display: Display }) {
+  if (!aids.name) return null;
+  const text = (list: readonly number[]) => list.map((mm) => lengthText(mm, display)).join(', ');
+  // Joints with the same places are told as one.
+  const groups = new Map<string, number[]>();
+  for (const { joint, at } of aids.places)
+    groups.set(text(at), [...(groups.get(text(at)) ?? []), ...(joint === undefined ? [] : [joint])]);
+  return (
+    <p className="pb-2 text-[13px]">
+      <strong className="font-semibold">{aids.name}</strong>, dashed; middles from the left end:{' '}
+      {[...groups]
+        .map(([places, joints]) =>
+          joints.length > 0
+            ? `${joints.length > 1 ? 'joints' : 'joint'} ${runs(joints)} at ${places}`
+            : places,
+        )
+        .join('; ')}
+      .
+    </p>
   );
 }
 

@@ -12,9 +12,10 @@ export function Measured({ build, step, seen }: { build: BuildDocument; step: St
   const display = useDisplay();
   const edit = useEdit();
   const settle = useSettle();
-  const readings = build.readings.filter((reading) => reading.step === step.id && !reading.piece);
+  const own = build.readings.filter((reading) => reading.step === step.id);
+  const readings = own.filter((reading) => !reading.piece);
   return (
-    <details open={readings.length > 0} className="group">
+    <details open={own.length > 0} className="group">
       <summary className="label cursor-pointer py-1">Measured otherwise</summary>
       <div className="grid grid-cols-3 gap-2 pt-1">
         {NAMES.map((name, i) => {
@@ -50,6 +51,59 @@ export function Measured({ build, step, seen }: { build: BuildDocument; step: St
           );
         })}
       </div>
+      {seen.leaves && <Leaves build={build} step={step} leaves={seen.leaves} />}
     </details>
+  );
+}
+
+/** Leaves of a resaw one by one, the lowest first: a cut off the middle makes one thicker and the other thinner. */
+function Leaves({
+  build,
+  step,
+  leaves,
+}: {
+  build: BuildDocument;
+  step: Step;
+  leaves: NonNullable<StepOutlook['leaves']>;
+}) {
+  const display = useDisplay();
+  const edit = useEdit();
+  const settle = useSettle();
+  const read = (piece: string) =>
+    build.readings.find((reading) => reading.step === step.id && reading.piece === piece)?.measured;
+  return (
+    <section aria-label="Leaves measured" className="grid grid-cols-3 gap-2 pt-2">
+      <p className="text-graphite col-span-3 text-[13px]">
+        Thickness of each leaf, the lowest first. What one has too much the others have too little.
+      </p>
+      {leaves.map(({ id, mm }, i) => (
+        <div key={id}>
+          <LengthField
+            label={`Leaf ${i + 1} measured`}
+            value={read(id) ?? { mm }}
+            display={display}
+            rule={{ minMm: 0.1, maxMm: 2000 }}
+            stepMm={build.shop.settingStep.mm}
+            onChange={(measured) =>
+              edit(
+                { do: 'measure', step: step.id, axis: 2, measured, piece: id },
+                `${step.id}.measured.${id}`,
+              )
+            }
+            onSettled={settle}
+          />
+          {read(id) && (
+            <button
+              type="button"
+              className="text-chalk text-[12.5px] underline"
+              aria-label={`Take leaf ${i + 1} back`}
+              onClick={() => edit({ do: 'measure', step: step.id, axis: 2, piece: id })}
+            >
+              take back
+            </button>
+          )}
+        </div>
+      ))}
+    </section>
   );
 }

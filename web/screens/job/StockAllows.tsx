@@ -8,6 +8,7 @@ import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import type { BreakdownWorker } from '../../workers/breakdown.worker';
 import { freeFor } from '../wood/use-breakdown';
+import { counted } from '../../../core/units';
 
 /** Planned the other way: the largest piece the rack gives, and what a panel on hand yields. */
 export function StockAllows({
@@ -139,7 +140,7 @@ function FromPanel({ build, display }: { build: BuildDocument; display: Display 
       </div>
       {answer && (
         <p>
-          It gives {answer.slices} slices of the {answer.needed} needed
+          It gives {counted(answer.slices, 'slice')} of the {answer.needed} needed
           {answer.slices < answer.needed ? (
             <>
               : a piece {mm(answer.finished)} long. It would have to be {mm(answer.longer)} longer.

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { practiceOf, type ShopSnapshot } from '../../../core/kit';
 import { Toggle } from '../../parts/Choice';
+import { counted } from '../../../core/units';
 
 /** Where makers disagree about a lay-up: which way this shop goes, with the reason for each; and its own lay-ups. */
 export function PracticeChoice({
@@ -57,7 +58,7 @@ export function PracticeChoice({
                 key={rule.id}
                 className="border-line flex items-center gap-2 rounded border bg-white px-2 py-1"
               >
-                {rule.name}, {rule.strips.length} strips
+                {rule.name}, {counted(rule.strips.length, 'strip')}
                 <button
                   type="button"
                   aria-label={`Forget ${rule.name}`}

@@ -2,7 +2,7 @@ import { useState, type ReactNode } from 'react';
 import type { NewBoard, RackBoard } from '../../../contract/board';
 import { PRICE_PER, SOLD_AS, type PricePer } from '../../../core/build';
 import { acclimatised, boardCost, millingYield, moneyText } from '../../../core/stock';
-import { lengthText, type Length } from '../../../core/units';
+import { counted, type Length, lengthText } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
@@ -119,7 +119,7 @@ function Gives({ board }: { board: RackBoard }) {
           Not settled yet:{' '}
           {settled.daysLeft !== undefined &&
             settled.daysLeft > 0 &&
-            `${settled.days} days here, ${settled.daysLeft} more to go. `}
+            `${counted(settled.days ?? 0, 'day')} here, ${settled.daysLeft} more to go. `}
           {settled.abovePct !== undefined &&
             settled.abovePct > 0 &&
             `It reads ${settled.abovePct.toFixed(1)} % above the ${shop.woodMoisturePct} % this shop comes to, and shrinks as it dries.`}

@@ -130,7 +130,7 @@ function Matching({
   return (
     <div className="flex flex-col gap-3">
       <p className="text-graphite text-[14px]">
-        {table.rows.length} rows, columns parted by {SEPARATORS[table.separator] ?? 'lines'},{' '}
+        {counted(table.rows.length, 'row')}, columns parted by {SEPARATORS[table.separator] ?? 'lines'},{' '}
         {table.encoding === 'text' ? 'pasted' : `written in ${table.encoding}`}
         {table.decimalComma && ', decimal commas'}.
       </p>

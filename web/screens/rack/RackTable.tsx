@@ -10,7 +10,7 @@ import {
   type RackOrder,
   type RackQuestion,
 } from '../../../core/stock';
-import { lengthText } from '../../../core/units';
+import { counted, lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
@@ -256,7 +256,7 @@ function Standing({ board }: { board: RackBoard }) {
   const settled = kit && acclimatised(board, kit.shop, today());
   if (board.reserved) return <span className="truncate text-[13px]">for {board.reserved.name}</span>;
   if (!settled || settled.ready) return <span className="text-graphite text-[13px]">free</span>;
-  const wait = settled.daysLeft ? `wait ${settled.daysLeft} days` : 'too moist';
+  const wait = settled.daysLeft ? `wait ${counted(settled.daysLeft, 'day')}` : 'too moist';
   return (
     <span className="text-red truncate text-[13px]" title="This board has not settled in the shop yet.">
       {wait}

@@ -2,6 +2,7 @@ import { Axe } from 'lucide-react';
 import { useState } from 'react';
 import type { BuildDocument } from '../../../core/build';
 import { offcutBoards } from '../../../core/stock';
+import { counted } from '../../../core/units';
 import { problemText, useCutBoardsMutation } from '../../app/api';
 import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
@@ -31,7 +32,7 @@ export function CutBoards({ id, build }: { id: string; build: BuildDocument }) {
       if (step.kind === 'rip')
         edit({ do: 'setStep', step: step.id, change: { done: true, doneAt: new Date().toISOString() } });
     setSaid(
-      `${result.data?.used ?? 0} boards are off the rack; ${result.data?.offcuts.length ?? 0} offcuts are on it: ${result.data?.offcuts.join(', ') || 'none'}.`,
+      `Off the rack: ${counted(result.data?.used ?? 0, 'board')}. New on it: ${counted(result.data?.offcuts.length ?? 0, 'offcut')}${result.data?.offcuts.length ? `: ${result.data.offcuts.join(', ')}` : ''}.`,
     );
   };
   return (

@@ -8,7 +8,7 @@ import {
   type BoardLayout,
   type Plan,
 } from '../../../core/stock';
-import { volumeText } from '../../../core/units';
+import { counted, volumeText } from '../../../core/units';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
@@ -43,7 +43,7 @@ export function Results({
   return (
     <section aria-label="What it takes">
       <h2 className="text-[18px] leading-tight font-semibold">
-        {placed} of {asked} strips from {totals.boards} {totals.boards === 1 ? 'board' : 'boards'}
+        {placed} of {counted(asked, 'strip')} from {counted(totals.boards, 'board')}
       </h2>
       <p className="text-graphite pb-1 text-[13.5px]">
         {plan.answer.proven
@@ -90,7 +90,7 @@ export function Results({
             >
               <Measure value={kerfMm} display={display} unit />{' '}
               <span className="rule text-[13.5px]">
-                {strips} strips, {(t.yield * 100).toFixed(1)} %
+                {counted(strips, 'strip')}, {(t.yield * 100).toFixed(1)} %
                 {Object.entries(t.cost).map(([currency, minor]) => `, ${moneyText(minor, currency)}`)}
               </span>
             </Row>

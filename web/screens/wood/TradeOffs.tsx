@@ -3,6 +3,7 @@ import { moneyText } from '../../../core/stock';
 import type { Goal } from '../../../core/build';
 import type { TradeOff } from '../../workers/breakdown.worker';
 import { GOAL_NAMES } from './words';
+import { counted } from '../../../core/units';
 
 const W = 336;
 const H = 168;
@@ -94,7 +95,7 @@ export function TradeOffs({
           const names = same.map((t) => GOAL_NAMES[t.goal]).join(', ');
           const [first] = same;
           const pick = same.find((t) => t.goal === goal) ?? first;
-          const words = `${names}: ${x(first).toFixed(1)} % waste, ${first.totals.boards} boards${priced ? `, ${moneyText(costOf(first) ?? 0, currency)}` : ''}`;
+          const words = `${names}: ${x(first).toFixed(1)} % waste, ${counted(first.totals.boards, 'board')}${priced ? `, ${moneyText(costOf(first) ?? 0, currency)}` : ''}`;
           return (
             <g
               key={key}

@@ -33,6 +33,7 @@ import { StripLedger } from './StripLedger';
 import { TradeOffs } from './TradeOffs';
 import { freeFor, useBreakdown, type Breakdown } from './use-breakdown';
 import { GOAL_NAMES } from './words';
+import { counted } from '../../../core/units';
 
 const NO_BOARDS: RackBoard[] = [];
 
@@ -205,7 +206,7 @@ function Progress({ breakdown: { running, plan } }: { breakdown: Breakdown }) {
       <span className="border-line h-2 w-32 overflow-hidden rounded-full border bg-white">
         <span className="bg-chalk block h-full" style={{ width: `${share * 100}%` }} />
       </span>
-      {placed} of {placed + running.best.missing.length} strips placed, looking for better
+      {placed} of {counted(placed + running.best.missing.length, 'strip')} placed, looking for better
     </span>
   );
 }
@@ -250,8 +251,9 @@ function Boards({
       {layouts?.laid.length === 0 && (
         <div className="text-graphite max-w-lg p-4">
           <p className="pb-2">
-            No strip of this job has a board yet. It needs {plan?.problem.strips.length ?? 0} strips;{' '}
-            {rack.filter(({ reserved }) => !reserved).length} boards on the rack are free.
+            No strip of this job has a board yet. It needs{' '}
+            {counted(plan?.problem.strips.length ?? 0, 'strip')};{' '}
+            {counted(rack.filter(({ reserved }) => !reserved).length, 'free board')} on the rack.
           </p>
           <p>
             “Break down the boards” finds which board gives which strip, clear of the faults its faces may not

@@ -1,6 +1,6 @@
 import { camberPhrase, edgeOf, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
 import { CLAMP_SCHOOLS, gluingOf, type ClampSchool, type Tightening } from '../../../../core/kit';
-import { forceText, pressureText } from '../../../../core/units';
+import { counted, forceText, pressureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
@@ -295,7 +295,7 @@ function Joints({ build, step, planned }: GluePart) {
         )}
         {strokes && strokes.strokes > 0 && (
           <p className="text-[13.5px]">
-            {strokes.strokes} strokes{' '}
+            {counted(strokes.strokes, 'stroke')}{' '}
             {strokes.where === 'middle' ? 'stopped in the middle' : 'over the whole length'} of each edge
             bring it to this shop’s {gluingOf(build.shop).edges} edge.
           </p>

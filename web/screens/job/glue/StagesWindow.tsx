@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import type { BuildDocument, GlueStep } from '../../../../core/build';
-import type { PlannedGlueUp, Staging, StageWay } from '../../../../core/glueup';
+import { applyEdit, type BuildDocument, type GlueStep } from '../../../../core/build';
+import { splitEdit, type PlannedGlueUp, type Staging, type StageWay } from '../../../../core/glueup';
 import { areaText, massText, volumeText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { Window } from '../../../parts/Window';
@@ -23,12 +23,23 @@ export function StagesWindow({
 }) {
   const edit = useEdit();
   const [joints, setJoints] = useState<ReadonlySet<number>>(new Set());
-  const split = (at: readonly number[]) => {
-    edit({ do: 'splitGlue', step: step.id, joints: [...at] });
+  const [machined, setMachined] = useState(true);
+  const { glueUp } = planned;
+  const byHand = splitEdit(build.shop, glueUp, [...joints], machined);
+  const splits = joints.size > 0 && applyEdit(build, byHand) !== build;
+  const split = () => {
+    edit(byHand);
     onClose();
   };
-  const { lines } = planned.glueUp;
-  const canSplit = !step.rows && !step.shifts && step.along === 'width' && step.inputs.length === 1;
+  const { lines } = glueUp;
+  const ends = [0, ...[...joints].toSorted((a, b) => a - b), glueUp.courses.length];
+  const shares = ends.slice(1).map((end, i) => end - ends[i]);
+  const canSplit =
+    !step.rows &&
+    !step.shifts &&
+    step.along === 'width' &&
+    step.inputs.length === 1 &&
+    (step.blanks ?? 1) === 1;
   return (
     <Window title="Ways to glue it up" open onClose={onClose} wide>
       {staging.reasons.length > 0 ? (
@@ -80,15 +91,29 @@ export function StagesWindow({
                 {joint}
               </button>
             ))}
-            <button
-              type="button"
-              className="action action-main ml-2"
-              disabled={joints.size === 0}
-              onClick={() => split([...joints])}
-            >
-              Split into {joints.size + 1}
+            <button type="button" className="action action-main ml-2" disabled={!splits} onClick={split}>
+              {joints.size > 0 ? `Split into ${shares.join(' + ')}` : 'Split'}
             </button>
           </div>
+          <label className="flex items-center gap-2 pt-2 text-[14px]">
+            <input
+              type="checkbox"
+              className="accent-chalk h-4 w-4"
+              checked={machined}
+              onChange={({ target }) => setMachined(target.checked)}
+            />
+            Flatten the sections and joint their edges before they are joined
+          </label>
+          {machined && splits && !('machining' in byHand) && (
+            <p className="text-graphite pt-1 text-[13.5px]">
+              No machine of the kit takes such a section: it is glued, and joined as it comes from the clamps.
+            </p>
+          )}
+          {joints.size > 0 && !splits && (
+            <p className="text-graphite pt-1 text-[13.5px]">
+              Every strip by itself is no section: leave at least two together.
+            </p>
+          )}
         </section>
       )}
       {!canSplit && (

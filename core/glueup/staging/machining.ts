@@ -1,0 +1,61 @@
+import { flatteners, type Edit, type Machining } from '../../build';
+import { gluingOf, type AidKind, type ShopSnapshot } from '../../kit';
+import { roundUpToStep } from '../../units';
+import type { GlueUp } from '../glueup';
+import { runsOf } from './split';
+
+const sum = (values: readonly number[]): number => values.reduce((total, v) => total + v, 0);
+
+/** The machines for sections and for what they are joined to. Undefined where no machine takes a section. */
+export function machiningFor(
+  shop: ShopSnapshot,
+  glueUp: GlueUp,
+  counts: readonly number[],
+): Machining | undefined {
+  const endGrain = glueUp.courses.some(({ grain }) => grain === 'upright');
+  const widths = glueUp.courses.map(({ from, to }) => to - from);
+  const edge = 2 * roundUpToStep(shop.allowances.jointEdge.mm, shop.settingStep.mm);
+  const widest = Math.max(...runsOf(widths, counts).map(sum)) + edge;
+  const section = flatteners(shop, [glueUp.lengthMm, widest, glueUp.heightMm], endGrain)[0];
+  const takers = flatteners(shop, [glueUp.lengthMm, glueUp.widthMm, glueUp.heightMm], endGrain);
+  // Sections that are flat need a machine that takes them all, or a plane at their joints; the sled is the last resort.
+  const joined =
+    takers.find(({ kind }) => kind === 'planer' || kind === 'drum sander') ??
+    takers.find(({ kind }) => kind === 'hand planes') ??
+    takers[0];
+  const edges =
+    shop.machines.find(({ kind, minLength }) => kind === 'jointer' && minLength.mm <= glueUp.lengthMm) ??
+    shop.machines.find(({ kind }) => kind === 'hand planes') ??
+    section;
+  if (!section || !joined || !edges) return undefined;
+  return { sections: section.id, joined: joined.id, edges: edges.id };
+}
+
+/** The edit that splits a glue-up into runs of strips, each made true before they are joined, or glued as they are. */
+export function splitEdit(
+  shop: ShopSnapshot,
+  glueUp: GlueUp,
+  joints: readonly number[],
+  machined: boolean,
+  aids?: AidKind,
+): Edit {
+  const ends = [0, ...joints.toSorted((a, b) => a - b), glueUp.courses.length];
+  const counts = ends.slice(1).map((end, i) => end - ends[i]);
+  const machining = machined ? machiningFor(shop, glueUp, counts) : undefined;
+  return {
+    do: 'splitGlue',
+    step: glueUp.step.id,
+    joints: [...joints],
+    ...(machining ? { machining } : {}),
+    ...(aids ? { aids } : {}),
+  };
+}
+
+/** Aids that are let into the joints; battens keep faces flush too, and are no aids in the joint. */
+const LET_IN: readonly AidKind[] = ['biscuits', 'dowels', 'looseTenons', 'splines'];
+
+/** What pairs are joined with: what this shop uses, or else biscuits. */
+export const aidsOf = (shop: ShopSnapshot): AidKind => {
+  const { aids } = gluingOf(shop);
+  return LET_IN.includes(aids) ? aids : 'biscuits';
+};

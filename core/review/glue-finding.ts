@@ -1,0 +1,25 @@
+import type { Edit, Finding, Fix, Phrase } from '../build';
+import type { ClampPlan, GlueUp } from '../glueup';
+import type { ReviewContext } from './review';
+
+/** What looks at one glue-up and its clamps. */
+export type Findings = (glueUp: GlueUp, plan: ClampPlan, context: ReviewContext) => Finding[];
+
+/** A fix that changes how a glue-up is done. */
+export const planGlue = (
+  glueUp: GlueUp,
+  label: string,
+  change: Extract<Edit, { do: 'planGlue' }>['change'],
+): Fix => ({
+  label,
+  edit: { do: 'planGlue', step: glueUp.step.id, change },
+});
+
+/** A warning about a glue-up. */
+export const warning = (
+  code: string,
+  { step }: GlueUp,
+  message: Phrase[],
+  numbers: Record<string, number>,
+  more: Partial<Finding> = {},
+): Finding => ({ code, step: step.id, severity: 'warning', message, numbers, fixes: [], ...more });

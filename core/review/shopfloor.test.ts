@@ -1,0 +1,293 @@
+import { describe, expect, it } from 'vitest';
+import {
+  applyEdit,
+  fit,
+  phraseText,
+  run,
+  startingBrief,
+  type Brief,
+  type BuildDocument,
+  type Edit,
+  type Finding,
+} from '../build';
+import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import { defaultShop, typed, type ShopSnapshot } from '../kit';
+import { review } from '.';
+import { playEdit, keepsPromise } from './offers';
+import { findingsOf } from './review';
+
+const find = (build: BuildDocument) => findingsOf(build, run(build));
+const found = (build: BuildDocument): Finding[] => review(build, run(build));
+const of = (build: BuildDocument, code: string, step?: string) =>
+  found(build).find((finding) => finding.code === code && (step === undefined || finding.step === step));
+const words = (finding: Finding | undefined, build: BuildDocument) =>
+  finding ? phraseText(finding.message, build.shop.display) : '';
+const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
+const panel = (change: Partial<Brief> = {}, shop: ShopSnapshot = shopWith({}, { hands: 2 })) =>
+  plannedFor(panelBrief(change), shop);
+const set = (step: string, change: Record<string, unknown>): Edit => ({ do: 'setStep', step, change });
+
+/** Each way out, carried out, takes its finding away. */
+function expectMended(build: BuildDocument, code: string, step?: string): Finding {
+  const finding = of(build, code, step) as Finding;
+  expect(finding, code).toBeDefined();
+  expect(finding.fixes.length, `${code} has ways out`).toBeGreaterThan(0);
+  for (const { label, edit } of finding.fixes) {
+    const after = playEdit(build, edit, find);
+    expect(after && keepsPromise(build, finding, find(build), after), label).toBe(true);
+  }
+  return finding;
+}
+
+describe('what flattening leaves', () => {
+  const glued = panel({ sections: 1 });
+  it('a hollow noted after the clamps wants twice as much off: 1/16 takes 1/8 in all, which is there; 3/32 is not', () => {
+    const hollow = (text: string) =>
+      edited(glued, { do: 'planGlue', step: 'glue', change: { hollow: typed(text) } });
+    expect(of(hollow('1/16'), 'hollow-deeper-than-flattening')).toBeUndefined();
+    const deep = hollow('3/32');
+    const finding = expectMended(deep, 'hollow-deeper-than-flattening');
+    // 2 x 3/32 = 3/16, and 1/8 comes off: 1/16 short, and 7/8 would be 13/16.
+    expect(finding.numbers.short).toBeCloseTo(25.4 / 16, 6);
+    expect(finding.numbers.thickness).toBeCloseTo((13 / 16) * 25.4, 6);
+    expect(words(finding, deep)).toContain('1/16 in more is needed');
+  });
+  it('a step at a joint wants its own height off', () => {
+    const step = (text: string) =>
+      edited(glued, { do: 'planGlue', step: 'glue', change: { joints: [{ joint: 2, step: typed(text) }] } });
+    expect(of(step('1/8'), 'hollow-deeper-than-flattening')).toBeUndefined();
+    expect(words(of(step('5/32'), 'hollow-deeper-than-flattening'), glued)).toContain(
+      'A step at joint 2 of 5/32 in',
+    );
+  });
+  it('a thin leaf among thick ones that flattening does not reach', () => {
+    const shop = defaultShop('leaves');
+    const match = fit(startingBrief('match', shop, { module: typed('1 1/2') }), shop, { name: 'm', use: '' });
+    const before = run(match).steps.find(({ id }) => id === 'resaw')?.pieces ?? [];
+    expect(of(match, 'flattening-misses')).toBeUndefined();
+    const thin = edited(match, {
+      do: 'measure',
+      step: 'resaw',
+      axis: 2,
+      piece: before[0].id,
+      measured: { mm: 7 },
+    });
+    const finding = of(thin, 'flattening-misses');
+    expect(finding?.numbers.depth).toBeGreaterThan(finding?.numbers.off ?? Infinity);
+  });
+  it('all off one face: the piece cups, and half off each does not', () => {
+    const one = edited(glued, set('flatten', { top: typed('1/8'), bottom: typed('0') }));
+    const finding = expectMended(one, 'one-face-only');
+    expect(finding.numbers.off).toBeCloseTo(25.4 / 8, 9);
+    expect(finding.fixes[0].label).toBe('Half off each face');
+  });
+  it('end caps lie across the feed of a planer: another machine', () => {
+    const shop = defaultShop('caps');
+    const capped = fit(
+      startingBrief('framed', shop, {
+        length: fixed('24'),
+        width: fixed('10'),
+        thickness: fixed('7/8'),
+        measures: { corners: 'caps' },
+      }),
+      shop,
+      { name: 'caps', use: '' },
+    );
+    const last = capped.steps.findLast(({ kind }) => kind === 'flatten')?.id ?? '';
+    const planed = edited(capped, { do: 'useMachine', step: last, machine: 'planer' });
+    const finding = expectMended(planed, 'cross-grain-in-planer', last);
+    expect(finding.numbers.strips).toBe(2);
+    expect(finding.caution).toContain('manual comes first');
+  });
+  it('a carrier board counts: thinner wood passes on it, and planer and carrier together must fit', () => {
+    const thin = panel({ thickness: fixed('3/16') });
+    const finding = expectMended(thin, 'thinner-than-machine', 'flatten');
+    expect(finding.fixes[0].label).toBe('On a carrier board of 3/4 in');
+    expect(
+      of(edited(thin, set('flatten', { carrier: typed('1') })), 'thinner-than-machine', 'flatten'),
+    ).toBeUndefined();
+    const high = of(edited(thin, set('flatten', { carrier: typed('6') })), 'thicker-than-machine');
+    expect(high?.numbers.thickness).toBeCloseTo((6 + 5 / 16) * 25.4, 6);
+  });
+});
+
+describe('what a saw can carry', () => {
+  it('a panel wider than its crosscut and its rip, and one too heavy to carry over it', () => {
+    const wide = panel({ width: fixed('30'), length: fixed('60'), flattenWith: 'sled' });
+    expect(expectMended(wide, 'wider-than-crosscut').numbers).toMatchObject({ most: 24 * 25.4 });
+    // From the fence to the blade: 30 3/8 less what comes off that edge.
+    expect(expectMended(wide, 'wider-than-rip').numbers.width).toBeGreaterThan(30 * 25.4);
+    const heavy = panel(
+      {
+        width: fixed('23'),
+        length: fixed('120'),
+        thickness: fixed('1 3/4'),
+        flattenWith: 'sled',
+        woods: ['oak_white'],
+      },
+      shopWith({}, { hands: 1 }),
+    );
+    expect(expectMended(heavy, 'too-heavy-to-carry-over').numbers.limit).toBe(25);
+    expect(of(panel(), 'wider-than-crosscut')).toBeUndefined();
+  });
+  it('a kit from before these were asked for has no such limit', () => {
+    const shop = shopWith();
+    const old = { ...shop, saws: shop.saws.map(({ crosscut: _c, rip: _r, ...saw }) => saw) };
+    expect(
+      of(panel({ width: fixed('30'), flattenWith: 'sled' }, old), 'wider-than-crosscut'),
+    ).toBeUndefined();
+  });
+  it('a cut thinner than the saw may be off by', () => {
+    const sliver = edited(panel(), set('trim', { near: { mm: 0.1 }, far: { mm: 0.1 } }));
+    const finding = of(sliver, 'cut-below-tolerance');
+    expect(finding?.numbers.cut).toBeCloseTo(0.1, 9);
+    expect(finding?.numbers.likely).toBeCloseTo(0.008 * 25.4, 9);
+  });
+  it('narrow rips carry their caution below the shop’s own width, 3/8 in where it has none', () => {
+    const narrow = (text: string, shop: ShopSnapshot = shopWith()) =>
+      find(
+        edited(panel({}, shop), {
+          do: 'setSlot',
+          step: 'rip',
+          piece: 'strip-1',
+          change: { width: typed(text) },
+        }),
+      ).find(({ code }) => code === 'thin-strip');
+    expect(narrow('3/8')).toBeUndefined();
+    expect(narrow('11/32')?.caution).toContain('manual comes first');
+    expect(narrow('11/32', shopWith({ narrowRip: typed('1/4') }))).toBeUndefined();
+  });
+});
+
+describe('clamps and edges', () => {
+  it('an edge marked sprung that is not hollow', () => {
+    for (const depth of [0, -0.2]) {
+      const build = edited(panel(), {
+        do: 'planGlue',
+        step: 'glue',
+        change: { edges: [{ joint: 1, shape: 'sprung', depth: { mm: depth } }] },
+      });
+      expect(expectMended(build, 'sprung-without-hollow').numbers).toMatchObject({ joint: 1, open: depth });
+    }
+  });
+  it('all clamps above: every other one goes to the other face', () => {
+    const placed = [6, 18, 30].map((at, i) => ({
+      id: `c${i}`,
+      at: typed(String(at)),
+      side: 'above' as const,
+      forceN: 3000,
+    }));
+    const build = edited(panel(), { do: 'planGlue', step: 'glue', change: { clamps: placed } });
+    expect(expectMended(build, 'clamps-one-side').numbers).toEqual({ clamps: 3, above: 3 });
+  });
+  it('a joint that stays open under clamps put at one end', () => {
+    const placed = [2, 4].map((at, i) => ({
+      id: `c${i}`,
+      at: typed(String(at)),
+      side: i ? ('below' as const) : ('above' as const),
+      forceN: 3000,
+    }));
+    const build = edited(panel(), { do: 'planGlue', step: 'glue', change: { clamps: placed } });
+    const finding = of(build, 'joint-open');
+    expect(finding?.numbers.open).toBeGreaterThan(25);
+    expect(finding?.fixes.map(({ label }) => label)).toContain('Let Junta place the clamps');
+  });
+});
+
+describe('seams and stripes', () => {
+  const shop = defaultShop('stripes');
+  const stagger = (narrow: string) =>
+    fit(startingBrief('stagger', shop, { measures: { hold: 'given', narrow: typed(narrow) } }), shop, {
+      name: 's',
+      use: '',
+    });
+  it('a stagger of less than a tenth of a strip is said, half a strip is best', () => {
+    const field = fit(startingBrief('stagger', shop), shop, { name: 's', use: '' });
+    expect(find(field).some(({ code }) => code === 'seams-nearly-meet')).toBe(false);
+    // Seams stand apart by the narrow strip modulo the strip: strips of 1 1/4 and a narrow one of 1/16 give 1/16.
+    const close = find(stagger('1/16')).find(({ code }) => code === 'seams-nearly-meet');
+    expect(close?.numbers.offset).toBeLessThan(0.1 * (close?.numbers.strip ?? 0));
+    expect(close?.numbers.offset).toBeGreaterThan(0);
+  });
+  it('stripes of two mitred legs meet, or it is said how far they miss, at which strip; and their order', () => {
+    const corner = (change: Partial<Brief> = {}) =>
+      fit(
+        startingBrief('corner', shop, { woods: ['ash_white', 'walnut_black', 'cherry_black'], ...change }),
+        shop,
+        {
+          name: 'c',
+          use: '',
+        },
+      );
+    const plain = corner();
+    const codes = (build: BuildDocument) => find(build).map(({ code }) => code);
+    const off = codes(plain).filter((code) => code === 'stripes-do-not-meet' || code === 'mirror-order');
+    const rip = plain.steps.filter(({ kind }) => kind === 'rip')[1].id;
+    const slots = plain.assemblies[1].slots;
+    if (off.includes('mirror-order')) throw new Error('the pattern lays its own legs in the wrong order');
+    expect(off).toEqual([]);
+    const wider = edited(
+      plain,
+      { do: 'setSlot', step: rip, piece: slots[0].id, change: { width: { mm: slots[0].width.mm + 5 } } },
+      { do: 'setSlot', step: rip, piece: slots[1].id, change: { width: { mm: slots[1].width.mm - 5 } } },
+    );
+    const finding = find(wider).find(({ code }) => code === 'stripes-do-not-meet');
+    // On a mitre of 45 degrees 5 mm across a leg are 5 x the root of 2 along the joint.
+    expect(finding?.numbers.apart).toBeCloseTo(5 * Math.SQRT2, 3);
+    const turned = edited(plain, {
+      do: 'many',
+      edits: slots.map((slot, i) => ({
+        do: 'setSlot' as const,
+        step: rip,
+        piece: slot.id,
+        change: { species: slots[slots.length - 1 - i].species },
+      })),
+    });
+    const same = slots.every((slot, i) => slot.species === slots[slots.length - 1 - i].species);
+    if (!same) expect(codes(turned)).toContain('mirror-order');
+  });
+});
+
+describe('asked for, and done otherwise', () => {
+  it('a machine other than the one asked for is said with the number, before the job is made', () => {
+    const lamination = plannedFor(
+      startingBrief('lamination', shopWith(), { width: fixed('16'), flattenWith: 'planer' }),
+      shopWith(),
+    );
+    const finding = of(lamination, 'other-machine');
+    expect(finding?.numbers.width).toBeGreaterThan(13 * 25.4);
+    expect(words(finding, lamination)).toMatch(
+      /instead of Planer: Planer takes 13 in and the piece is 16 \S+ in wide/,
+    );
+    expect(of(panel(), 'other-machine')).toBeUndefined();
+    expect(of(plannedFor(panelBrief(CHEQUER), shopWith()), 'other-machine')).toBeUndefined();
+  });
+  it('a kit whose planer is gone: what mills the strips is said, and a job planned for it stops with ways out', () => {
+    const shop = shopWith();
+    const gone = { ...shop, machines: shop.machines.filter(({ kind }) => kind !== 'planer') };
+    const planned = plannedFor(panelBrief({ flattenWith: 'sled' }), gone);
+    expect(words(of(planned, 'no-planer'), planned)).toContain('The kit has no planer');
+    const lost = edited(panel(), { do: 'useShop', shop: gone });
+    const stop = of(lost, 'no-such-machine');
+    expect(stop?.severity).toBe('stop');
+    expect(stop?.fixes.length).toBeGreaterThan(0);
+  });
+  it('a saw other than the one asked for, for a board that stands higher than that cuts', () => {
+    const shop = defaultShop('saws');
+    const match = fit(startingBrief('match', shop), shop, { name: 'm', use: '' });
+    expect(of(match, 'other-saw')?.numbers).toMatchObject({ most: 3 * 25.4 });
+    const tall = { ...shop, saws: shop.saws.map((saw) => ({ ...saw, depth: typed('12') })) };
+    expect(of(fit(startingBrief('match', tall), tall, { name: 'm', use: '' }), 'other-saw')).toBeUndefined();
+  });
+  it('matched leaves come from the board that is on the rack, or it is said how thick one is needed', () => {
+    const shop = defaultShop('board');
+    const leafOf = (module: string) =>
+      run(
+        fit(startingBrief('match', shop, { module: typed(module) }), shop, { name: 'm', use: '' }),
+      ).steps.find(({ id }) => id === 'resaw')?.greatest[2];
+    // 1 1/2 less 1/8 of milling and 1/16 of kerf, shared by two.
+    expect(leafOf('1 1/2')).toBeCloseTo(((1.5 - 0.125 - 0.0625) / 2) * 25.4, 6);
+    expect(leafOf('1 3/4')).toBeCloseTo(((1.75 - 0.125 - 0.0625) / 2) * 25.4, 6);
+    expect(() => leafOf('1')).toThrow(/take a board 1 1\/16 in thick; the one on the rack is 1 in/);
+  });
+});
