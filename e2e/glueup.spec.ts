@@ -163,9 +163,9 @@ test('ways to glue up a wide piece are compared, it is split by hand, and undone
   await view(page, 'Pace');
   await page.getByRole('button', { name: 'Ways to glue it up' }).click();
   const ways = page.getByRole('dialog', { name: 'Ways to glue it up' });
-  await expect(ways).toContainText('Pairs, then join with aids');
+  await expect(ways).toContainText('Pairs, then join with biscuits');
   await ways.getByRole('button', { name: 'Split at joint 2' }).click();
-  await ways.getByRole('button', { name: 'Split into 2' }).click();
+  await ways.getByRole('button', { name: 'Split into 2 + 3' }).click();
   await expect(mark(page, 'glue-section-1')).toBeVisible();
   await expect(mark(page, 'glue-section-2')).toBeVisible();
   expect(await comesOut(page)).toEqual(size);

@@ -92,7 +92,7 @@ test('too few slices and end grain in the planer carry number, caution and fix',
   await page.getByLabel('Slices', { exact: true }).fill('9');
   const few = page.locator('[data-code="too-few-slices"]');
   await expect(few).toContainText('3 slices are missing');
-  await few.getByRole('button', { name: 'Lay in 3 more' }).click();
+  await few.getByRole('button', { name: /^Lay in 3 more slices/ }).click();
   await expect(few).toHaveCount(0);
   await mark(page, 'flatten-block').click();
   await page.getByRole('combobox', { name: 'Flatten with' }).click();

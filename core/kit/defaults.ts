@@ -46,6 +46,7 @@ const saws: Saw[] = [
     name: 'Bandsaw',
     kerf: typed('1/16'),
     depth: typed('9'),
+    crosscut: typed('12'),
     rip: typed('13'),
     setting: spread('0.015', '0.03'),
   },

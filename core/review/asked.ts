@@ -138,7 +138,9 @@ export function otherSaw(step: Step, { build, before }: ReviewContext): Finding[
 export function alike(step: Step, { build, timeline }: ReviewContext): Finding[] {
   const quantity = build.brief?.quantity ?? 1;
   const first = build.steps.find(({ kind }) => kind === 'glue');
-  if (quantity < 2 || step.id !== first?.id || build.brief?.pattern !== 'panel') return [];
+  if (quantity < 2 || !build.brief) return [];
+  if (build.brief.pattern !== 'panel') return sharedPanels(step, quantity, { build, timeline });
+  if (step.id !== first?.id) return [];
   const { finished } = timeline;
   const entry = timeline.steps.find(({ id }) => id === step.id);
   if (!finished || !entry) return [];
@@ -172,6 +174,30 @@ export function alike(step: Step, { build, timeline }: ReviewContext): Finding[]
         '.',
       ],
       { pieces: quantity, length: entry.greatest[0], inOne: long, longest: LONGEST_BOARD_MM },
+    ),
+  ];
+}
+
+/** Several blocks alike: their slices come from panels that they share. */
+function sharedPanels(
+  step: Step,
+  quantity: number,
+  { build, timeline }: Pick<ReviewContext, 'build' | 'timeline'>,
+): Finding[] {
+  if (step.kind !== 'slice' || build.steps.find(({ kind }) => kind === 'slice')?.id !== step.id) return [];
+  const entry = timeline.steps.find(({ id }) => id === step.id);
+  if (!entry || entry.entered.length === 0) return [];
+  const long = Math.max(...entry.entered.map(({ blank }) => extents(blank)[0]));
+  return [
+    note(
+      'alike',
+      step.id,
+      [
+        `${counted(quantity, 'piece')} alike are laid from the slices of ${counted(entry.entered.length, 'panel')} up to `,
+        { mm: long },
+        ' long: what the first cut takes and what stays in hand is lost once a panel, not once a piece.',
+      ],
+      { pieces: quantity, panels: entry.entered.length, length: long },
     ),
   ];
 }

@@ -49,9 +49,15 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
       ),
     ];
   const bare = glueUp.widthMm;
+  const usual = gluingOf(build.shop).cauls.height;
   const fixes =
     plan.edgeCaulMm > 0 && plan.longestMm >= bare
-      ? [planGlue(glueUp, 'Without cauls on the edges', { edgeCaul: { mm: 0 } })]
+      ? [
+          ...(plan.edgeCaulMm > usual.mm
+            ? [planGlue(glueUp, 'This shop’s cauls on the edges', { edgeCaul: usual })]
+            : []),
+          planGlue(glueUp, 'Without cauls on the edges', { edgeCaul: { mm: 0 } }),
+        ]
       : [];
   if (plan.longEnough === 0)
     return [

@@ -9,6 +9,8 @@ import {
   meetsAim,
   noiseOf,
   ripOf,
+  sliceBefore,
+  sliceIds,
   slicesFrom,
 } from '../build';
 import { AXIS_NAMES, extents, type Axis } from '../solid';
@@ -96,7 +98,8 @@ export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
   // Rows of different lengths and placed parts are not flush by themselves: the trim after them is.
   if (step.kind !== 'glue' || !laid || step.rows || isPlaced(step)) return [];
   const axis: Axis = step.along === 'width' ? 0 : 1;
-  const sizes = laid.map((part) => part.max[axis] - part.min[axis]);
+  // Strips laid across between shifted rows reach over all of them: like is held against like.
+  const sizes = laid.filter(({ quarter }) => !quarter).map((part) => part.max[axis] - part.min[axis]);
   const ragged = Math.max(...sizes) - Math.min(...sizes);
   if (ragged < context.build.shop.noticeableStep.mm) return [];
   const slots = assemblyOf(context.build, step.id)?.slots ?? [];
@@ -235,6 +238,8 @@ function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewConte
 /** Rows missing from a length: counted only where the rows make it, and where it really comes out short. */
 function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Finding[] {
   const glue = rowsGlueOf(build, step);
+  // Rows of several panels are counted once, with the first of them.
+  if (glue && sliceBefore(build, glue)?.id !== step.id) return [];
   const block = timeline.steps.find(({ id }) => id === glue?.id);
   const aim = build.targets[0]?.length;
   const { finished } = timeline;
@@ -246,7 +251,11 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
   const short = aim.value.mm - finished.least[0];
   const made = Math.abs(block.least[0] - trims - finished.least[0]) < noiseOf(build.shop);
   if (!made || meetsAim(aim, finished.least[0], targetTolerance(build))) return [];
-  const own = new Set(timeline.steps.find(({ id }) => id === step.id)?.pieces.map(({ id }) => id));
+  const own = new Set(
+    build.steps.flatMap((each) =>
+      each.kind === 'slice' && rowsGlueOf(build, each)?.id === glue.id ? sliceIds(build, each) : [],
+    ),
+  );
   const rows = block.laid.filter(({ piece }) => own.has(piece));
   if (rows.length === 0) return [];
   const row = rows[0].max[0] - rows[0].min[0];

@@ -181,7 +181,7 @@ const PROMISES: readonly (readonly [RegExp, Check])[] = [
     (_before, after, _edit, [, n]) => expect(after.assemblies).toHaveLength(Number(n)),
   ],
   [
-    /^(A second pair of hands|.+ instead|Cauls on the edges|Without cauls on the edges|Cauls across|Let Junta place (them|the clamps)|Every other one to the other face|Space the clamps by 45 degrees|Plane the edges as this shop does|Joint \d+ is .+)(: \d+ % of the time)?$/,
+    /^(A second pair of hands|.+ instead|Cauls on the edges|This shop’s cauls on the edges|Without cauls on the edges|Cauls across|Let Junta place (them|the clamps)|Every other one to the other face|Space the clamps by 45 degrees|Plane the edges as this shop does|Joint \d+ is .+)(: \d+ % of the time)?$/,
     (before, after) => expect(after.steps).not.toEqual(before.steps),
   ],
 ];

@@ -248,6 +248,43 @@ describe('seams and stripes', () => {
   });
 });
 
+describe('several alike', () => {
+  it('say whether each is glued up by itself, and why; or how many panels they share', () => {
+    const four = panel({ quantity: 4 });
+    const each = find(four).find(({ code }) => code === 'alike');
+    expect(words(each, four)).toContain('4 pieces alike are glued up one by one');
+    expect(each?.numbers.pieces).toBe(4);
+    const long = panel({ quantity: 4, measures: { alike: 'long' } });
+    expect(
+      words(
+        find(long).find(({ code }) => code === 'alike'),
+        long,
+      ),
+    ).toContain('cut from one edge-glued panel');
+    const blocks = plannedFor(panelBrief({ ...CHEQUER, quantity: 3 }), shopWith());
+    expect(find(blocks).find(({ code }) => code === 'alike')?.numbers).toMatchObject({ pieces: 3 });
+    expect(find(panel()).some(({ code }) => code === 'alike')).toBe(false);
+  });
+  it('a wall of face bricks does not warn of its own mortar strips', () => {
+    const shop = shopWith();
+    const wall = fit(
+      startingBrief('bricks', shop, {
+        measures: { grain: 'face', mortar: typed('1/4'), height: typed('1') },
+      }),
+      shop,
+      { name: 'w', use: '' },
+    );
+    expect(find(wall).map(({ code }) => code)).not.toContain('ragged-ends');
+    const short = edited(wall, {
+      do: 'setSlot',
+      step: 'rip',
+      piece: 'strip-1',
+      change: { length: { mm: 300 } },
+    });
+    expect(run(short).problems.length + find(short).length).toBeGreaterThan(0);
+  });
+});
+
 describe('asked for, and done otherwise', () => {
   it('a machine other than the one asked for is said with the number, before the job is made', () => {
     const lamination = plannedFor(

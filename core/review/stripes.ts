@@ -51,13 +51,21 @@ export function staggeredSeams(step: Step, { build, timeline }: ReviewContext): 
       step: step.id,
       severity: 'warning',
       axis: 1,
-      message: [
-        `The seams of rows ${worst.row - 1} and ${worst.row} `,
-        ...(worst.offset < least ? ['meet'] : ['lie only ', { mm: worst.offset }, ' apart']),
-        ', on strips ',
-        { mm: worst.strip },
-        ' wide: less than a tenth, so the stagger looks like a fault. Half a strip is best.',
-      ],
+      message: meant
+        ? [
+            `The seams of rows ${worst.row - 1} and ${worst.row} `,
+            ...(worst.offset < least ? ['meet'] : ['lie only ', { mm: worst.offset }, ' apart']),
+            ', on strips ',
+            { mm: worst.strip },
+            ' wide: less than a tenth, so the stagger looks like a fault. Half a strip is best.',
+          ]
+        : [
+            `The seams of rows ${worst.row - 1} and ${worst.row} miss each other by `,
+            { mm: worst.offset },
+            ', on strips ',
+            { mm: worst.strip },
+            ' wide: rows that are to line up do not.',
+          ],
       numbers: { row: worst.row, offset: worst.offset, strip: worst.strip, rows: close },
       fixes: [],
     },

@@ -7,7 +7,7 @@ import {
   type Fix,
   type Phrase,
 } from '../build';
-import { counted, lengthText } from '../units';
+import { boardFeetText, counted, lengthText } from '../units';
 import { speciesName } from '../wood';
 import { demandOf, settingsOf, rulesOf, takenByOthers, type Demand } from './demand';
 import { boardFeetOf } from './measure';
@@ -152,7 +152,7 @@ export function shortages(problem: Problem, answer: Pick<Answer, 'missing'>): Fi
         { mm: strip.width },
         ' by ',
         { mm: strip.thickness },
-        `: ${boardFeetOf(volume).toFixed(1)} board feet. `,
+        `: ${boardFeetText(boardFeetOf(volume))} board feet. `,
         ...REASONS[reason.code](reason),
       ],
       numbers: {

@@ -112,7 +112,9 @@ const figures = (value: number, digits: number): string => {
   const text = value.toFixed(digits);
   if (value === 0 || Number(text) !== 0) return text;
   const first = Math.ceil(-Math.log10(Math.abs(value)));
-  return first > MOST_DECIMALS ? `less than ${(10 ** -MOST_DECIMALS).toFixed(MOST_DECIMALS)}` : value.toFixed(first);
+  return first > MOST_DECIMALS
+    ? `less than ${(10 ** -MOST_DECIMALS).toFixed(MOST_DECIMALS)}`
+    : value.toFixed(first);
 };
 const MOST_DECIMALS = 4;
 
@@ -135,6 +137,13 @@ export const bulkText = (mm3: number, display: Display): string =>
 /** A mass in pounds (0.45359237 kg, exact) or kilograms. */
 export const massText = (kg: number, display: Display): string =>
   display.system === 'inch' ? `${figures(kg / 0.45359237, 1)} lb` : `${figures(kg, 1)} kg`;
+
+/** How far a size may be off, to the figures it deserves: thousandths of an inch, or hundredths of a millimetre. */
+export const offText = (mm: number, display: Display): string =>
+  display.system === 'inch' ? figures(mm / INCH, 3) : figures(mm, 2);
+
+/** Board feet as they are counted at the rack. */
+export const boardFeetText = (boardFeet: number): string => figures(boardFeet, 1);
 
 /** A temperature in degrees Fahrenheit or Celsius, from Celsius. */
 export const temperatureText = (celsius: number, display: Display): string =>

@@ -144,9 +144,7 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
           )}
         </div>
         {reasons.length > 0 ? (
-          <p role="alert" className="text-red">
-            Not planned until this can be read. {reasons.join('. ')}.
-          </p>
+          <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
         ) : plan.build ? (
           <PlanView build={plan.build} display={display} />
         ) : (

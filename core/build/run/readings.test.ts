@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { determinant } from '../../solid';
-import { run, type BuildDocument, type Step } from '..';
-import { balanced, build, cut, GLUE, last, lost, size, three } from './fixture';
+import { determinant, extents } from '../../solid';
+import { applyEdit, run, type BuildDocument, type Step } from '..';
+import { balanced, build, cut, GLUE, last, lost, size, slot, three } from './fixture';
 
 describe('what was measured', () => {
   const flatten: Step = {
@@ -160,4 +160,72 @@ describe('random recipes with oblique cuts and free places', () => {
     );
     expect(played).toBeGreaterThan(2500);
   }, 120_000);
+});
+
+describe('leaves measured one by one', () => {
+  // One strip of 24 mm, resawn on a kerf of 3: 10.5 mm each if the saw kept to the middle.
+  const job = (leaves: number, ...measured: [number, number][]): BuildDocument => {
+    const base = build(
+      [slot('s1', 500, 40, 24)],
+      [{ id: 'resaw', kind: 'resaw', inputs: ['strips'], output: 'leaves', saw: 'bandsaw', leaves }],
+      {
+        readings: measured.map(([leaf, mm]) => ({
+          id: `r${leaf}`,
+          step: 'resaw',
+          piece: `s1.${leaf}`,
+          dimension: 'thickness' as const,
+          measured: { mm },
+        })),
+      },
+    );
+    const saws = base.shop.saws.map((saw) => ({ ...saw, kerf: { mm: 3 } }));
+    return { ...base, shop: { ...base.shop, saws } };
+  };
+  const thick = (build: BuildDocument) => last(build).pieces.map(({ blank }) => extents(blank)[2]);
+  it('off the middle one leaf’s gain is the other’s loss: 9.7 and 11.3 of 24', () => {
+    const off = job(2, [1, 9.7], [2, 11.3]);
+    expect(thick(off)).toEqual([expect.closeTo(9.7, 9), expect.closeTo(11.3, 9)]);
+    expect(run(off).problems).toEqual([]);
+    balanced(off);
+  });
+  it('a leaf that nobody measured gets what is left, several share it', () => {
+    expect(thick(job(2, [1, 9.7]))).toEqual([9.7, 11.3].map((mm) => expect.closeTo(mm, 9)));
+    // 24 less two kerfs of 3 are 18; less 5, shared by two.
+    expect(thick(job(3, [2, 5]))).toEqual([6.5, 5, 6.5].map((mm) => expect.closeTo(mm, 9)));
+    balanced(job(3, [2, 5]));
+  });
+  it('thinner than the board gives, the rest is booked', () => {
+    const thin = job(2, [1, 9], [2, 10]);
+    expect(thick(thin)).toEqual([9, 10].map((mm) => expect.closeTo(mm, 9)));
+    balanced(thin);
+  });
+  it('more than went in is refused with the sum, and the leaves stay as planned', () => {
+    const much = job(2, [1, 10.7], [2, 11.3]);
+    const [finding, ...rest] = run(much).problems;
+    expect(rest).toEqual([]);
+    expect(finding).toMatchObject({ code: 'more-than-went-in', step: 'resaw' });
+    expect(finding.numbers).toMatchObject({ kerfs: 3, thickness: 24 });
+    expect(finding.numbers.sum).toBeCloseTo(25, 9);
+    expect(finding.numbers.more).toBeCloseTo(1, 9);
+    expect(thick(much)).toEqual([10.5, 10.5].map((mm) => expect.closeTo(mm, 9)));
+    expect(applyEdit(much, finding.fixes[0].edit).readings).toEqual([]);
+    // One leaf that takes all leaves nothing for the other.
+    expect(run(job(2, [1, 21])).problems).toMatchObject([{ code: 'more-than-went-in' }]);
+  });
+  it('one size for all leaves is still held against what they can be', () => {
+    const all = job(2);
+    const readings = [{ id: 'r', step: 'resaw', dimension: 'thickness' as const, measured: { mm: 10 } }];
+    expect(thick({ ...all, readings })).toEqual([10, 10].map((mm) => expect.closeTo(mm, 9)));
+    expect(run({ ...all, readings: [{ ...readings[0], measured: { mm: 11 } }] }).problems).toMatchObject([
+      { code: 'more-than-went-in' },
+    ]);
+  });
+  it('the reading of one piece is taken back for that piece', () => {
+    const joined = build(three, [GLUE], {
+      readings: [{ id: 'r', step: 'rip', piece: 's2', dimension: 'width', measured: { mm: 60 } }],
+    });
+    const [finding] = run(joined).problems;
+    expect(finding).toMatchObject({ code: 'more-than-went-in' });
+    expect(applyEdit(joined, finding.fixes[0].edit).readings).toEqual([]);
+  });
 });

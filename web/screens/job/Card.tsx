@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { passesOf, stepName, tookBy, TURN_WORDS, type BuildDocument, type Step } from '../../../core/build';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { GRAIN_SIDES } from '../../../core/solid/contacts';
-import { areaText, counted, massText, volumeText, type Display } from '../../../core/units';
+import { areaText, counted, massText, offText, volumeText, type Display } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
@@ -149,6 +149,11 @@ function Predicted({
             <span className="rule">{areaText(seen.glue.areaMm2, display)}</span>
           </Row>
         )}
+        {step.kind === 'flatten' && step.carrier && step.carrier.mm > 0 && (
+          <Row name="Set the machine to, carrier and all">
+            <Measure value={seen.greatest[2] + step.carrier.mm} display={display} unit />
+          </Row>
+        )}
         {passes !== undefined && passes > 0 && (
           <Row name="Passes over the machine">
             <span className="rule">{passes}</span>
@@ -177,11 +182,12 @@ function Predicted({
 
 /** A tolerance to the figures it deserves: thousandths of an inch, or hundredths of a millimetre. */
 function Off({ mm, worst, display }: { mm: number; worst: number; display: Display }) {
-  const text = display.system === 'inch' ? (mm / 25.4).toFixed(3) : mm.toFixed(2);
-  const most = display.system === 'inch' ? (worst / 25.4).toFixed(3) : worst.toFixed(2);
   return (
-    <span className="rule text-graphite ml-1.5 text-[13px] font-medium" title={`at worst ± ${most}`}>
-      ± {text}
+    <span
+      className="rule text-graphite ml-1.5 text-[13px] font-medium"
+      title={`at worst ± ${offText(worst, display)}`}
+    >
+      ± {offText(mm, display)}
     </span>
   );
 }

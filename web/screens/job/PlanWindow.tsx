@@ -52,9 +52,7 @@ export function PlanWindow({
         </div>
         <div className="flex min-w-0 flex-col gap-2.5">
           {reasons.length > 0 ? (
-            <p role="alert" className="text-red">
-              Not planned until this can be read. {reasons.join('. ')}.
-            </p>
+            <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
           ) : plan.build ? (
             <PlanView build={plan.build} display={display} height={190} />
           ) : (

@@ -2,6 +2,7 @@ import { Check, X } from 'lucide-react';
 import type { BuildDocument } from '../../../core/build';
 import { DIMENSIONS, type Aim } from '../../../core/build/document';
 import { woodShare, type Outlook } from '../../../core/review';
+import { lengthText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
 
@@ -56,7 +57,7 @@ export function TargetTable({ build, outlook }: { build: BuildDocument; outlook:
                       <X
                         size={18}
                         className="text-red ml-auto"
-                        aria-label={`off by ${row.differenceMm.toFixed(1)} mm`}
+                        aria-label={`off by ${lengthText(row.differenceMm, display)}`}
                       />
                     ))}
                 </td>

@@ -2,7 +2,7 @@ import { useState, type ReactNode } from 'react';
 import type { NewBoard, RackBoard } from '../../../contract/board';
 import { PRICE_PER, SOLD_AS, type PricePer } from '../../../core/build';
 import { acclimatised, boardCost, millingYield, moneyText } from '../../../core/stock';
-import { counted, type Length, lengthText } from '../../../core/units';
+import { counted, lengthText, offText, type Length } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
@@ -67,7 +67,7 @@ function Gives({ board }: { board: RackBoard }) {
   const settled = acclimatised(board, shop, today());
   const { loss, tolerance } = gives;
   const cost = boardCost(board);
-  const off = (mm: number) => `± ${display.system === 'inch' ? (mm / 25.4).toFixed(3) : mm.toFixed(2)}`;
+  const off = (mm: number) => `± ${offText(mm, display)}`;
   const lost = [
     ['cup', loss.cup],
     ['bow', loss.bow],

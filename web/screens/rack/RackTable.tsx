@@ -10,7 +10,7 @@ import {
   type RackOrder,
   type RackQuestion,
 } from '../../../core/stock';
-import { counted, lengthText } from '../../../core/units';
+import { boardFeetText, counted, lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
@@ -240,7 +240,7 @@ function Line({
         {Math.floor(line.clear * 100)} %
       </span>
       <span role="cell" className="rule">
-        {line.boardFeet.toFixed(1)}
+        {boardFeetText(line.boardFeet)}
       </span>
       <span role="cell" className="rule text-graphite truncate">
         {line.value ? moneyText(line.value.minor, line.value.currency) : '–'}

@@ -8,7 +8,7 @@ import {
   type BoardLayout,
   type Plan,
 } from '../../../core/stock';
-import { counted, volumeText } from '../../../core/units';
+import { boardFeetText, counted, volumeText } from '../../../core/units';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
@@ -35,7 +35,7 @@ export function Results({
   const asked = plan.problem.strips.filter(isAsked(plan)).length;
   const placed = asked - plan.answer.missing.length;
   const wood = (mm3: number) =>
-    display.system === 'mm' ? volumeText(mm3, display) : `${boardFeetOf(mm3).toFixed(2)} bd ft`;
+    display.system === 'mm' ? volumeText(mm3, display) : `${boardFeetText(boardFeetOf(mm3))} bd ft`;
   const money = (share: number) =>
     Object.entries(totals.cost)
       .map(([currency, minor]) => moneyText(minor / share, currency))

@@ -1,6 +1,6 @@
 import { phraseText, type Edit, type Finding } from '../../../core/build';
 import { moneyText, type Purchase } from '../../../core/stock';
-import { lengthText } from '../../../core/units';
+import { boardFeetText, lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { useDisplay } from '../../app/display';
 import type { Advice } from './use-breakdown';
@@ -65,7 +65,7 @@ function Buy({ buy, text }: { buy: Purchase; text: (mm: number) => string }) {
       <span className="font-medium">
         {buy.count} {buy.count === 1 ? 'board' : 'boards'} of {speciesName(buy.species)}
       </span>
-      , {size}: {buy.boardFeet.toFixed(1)} board feet
+      , {size}: {boardFeetText(buy.boardFeet)} board feet
       {buy.cost && `, about ${moneyText(buy.cost.minor, buy.cost.currency)} at the rack’s mean price`}.
       {buy.count === 1 && ' One more board of this size would do.'}
     </>
