@@ -12,5 +12,5 @@ export function woodShare(
 ): { pct: number; words: string } | undefined {
   if (!(woodInMm3 > 0)) return undefined;
   const pct = Math.round((100 * finishedMm3) / woodInMm3);
-  return { pct, words: `${pct} % of the wood in the ${woodOf(build)} is in the piece` };
+  return { pct, words: `of the ${woodOf(build)}, ${pct} % is in the piece` };
 }

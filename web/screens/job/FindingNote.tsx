@@ -41,7 +41,7 @@ export function FindingNote({ finding }: { finding: Finding }) {
             <button
               key={fix.label}
               type="button"
-              className={`action ${i === 0 ? 'border-chalk text-chalk' : ''}`}
+              className={`action h-auto! min-h-8 py-1 text-left whitespace-normal! ${i === 0 ? 'border-chalk text-chalk' : ''}`}
               onClick={() => edit(fix.edit)}
             >
               {fix.label}

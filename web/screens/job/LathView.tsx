@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { stepName, type BuildDocument, type Finding, type Lath, type Step } from '../../../core/build';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { lengthParts, type Display } from '../../../core/units';
@@ -22,6 +22,9 @@ function changes(now: StepOutlook, before: StepOutlook | undefined, display: Dis
       !sameText(now.least[a], before.least[a], display),
   );
 }
+
+/** Pixels that one unit of a mark's weight, ten letters, needs at least. */
+const LEAST_PX = 66;
 
 /** Room a mark needs: more where values are written, least where nothing changes. */
 function weightOf(
@@ -83,9 +86,11 @@ function layMarks(
     weightOf(seen(step), i > 0 ? before(step, i) : undefined, stepName(step), display),
   );
   const total = weights.reduce((a, b) => a + b, 0);
+  // A long line of work is wider than its room and slides: names are never written over one another.
+  const each = Math.max((width - LEFT - 30) / total, LEAST_PX);
   let x = LEFT + 22;
   return lath.steps.map((step, i) => {
-    const room = ((width - LEFT - 30) * weights[i]) / total;
+    const room = each * weights[i];
     const mark = {
       step,
       seen: seen(step),
@@ -116,21 +121,30 @@ export function LathView({
   onChoose: (id: string) => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(900);
+  const [room, setRoom] = useState(900);
   useLayoutEffect(() => {
     if (!box.current) return;
-    const watch = new ResizeObserver(([entry]) => setWidth(entry.contentRect.width));
+    const watch = new ResizeObserver(([entry]) => setRoom(entry.contentRect.width));
     watch.observe(box.current);
     return () => watch.disconnect();
   }, []);
-  const marks = layMarks(lath, build, outlook, display, width);
+  const marks = layMarks(lath, build, outlook, display, room);
+  const width = Math.max(room, ...marks.map((mark) => mark.x + mark.room + 8));
+  useEffect(() => {
+    const view = box.current;
+    const at = chosen && view?.querySelector<HTMLElement>(`#mark-${CSS.escape(chosen)}`);
+    if (!view || !at) return;
+    const [from, to] = [at.offsetLeft, at.offsetLeft + at.offsetWidth];
+    if (from < view.scrollLeft || to > view.scrollLeft + view.clientWidth)
+      view.scrollTo({ left: Math.max(0, from - view.clientWidth / 3) });
+  }, [chosen]);
   const done = marks.findLast(({ step }) => step.done);
   const doneTo = done ? Math.min(width - 2, done.x + done.room - 14) : LEFT;
   return (
     <div
       ref={box}
-      className="relative"
-      style={{ height: TOP + HEIGHT + 24, marginTop: 2 }}
+      className="relative overflow-x-auto overflow-y-hidden"
+      style={{ height: TOP + HEIGHT + (width > room ? 36 : 24), marginTop: 2 }}
       data-testid="lath"
     >
       <svg width={width} height={TOP + HEIGHT + 4} className="absolute inset-0" aria-hidden>
