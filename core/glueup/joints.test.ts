@@ -95,7 +95,7 @@ describe('what a joint shows', () => {
         width: { aim: 'fixed', value: typed('13') },
         thickness: { aim: 'fixed', value: typed('5/16') },
         woods: ['walnut_black'],
-        module: typed('1'),
+        module: typed('1 1/4'),
         saw: 'table-full',
         flattenWith: 'planer',
         trimWith: { saw: 'table-full' },

@@ -50,7 +50,7 @@ describe('what must lie ready', () => {
         change: { aids: { kind: 'dowels' } },
       }),
     );
-    expect(words(aided)).toMatch(/\d+ dowels: dowel 8 x 30, tried dry/);
+    expect(words(aided)).toMatch(/\d+ × dowel 8 x 30, tried dry/);
   });
 });
 

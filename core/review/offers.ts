@@ -1,4 +1,5 @@
 import { applyEdit, type BuildDocument, type Edit, type Finding, type Fix, type Severity } from '../build';
+import { counted } from '../units';
 
 /** How bad a finding is, the worst highest. */
 const RANK: Record<Severity, number> = { note: 0, warning: 1, stop: 2 };
@@ -114,4 +115,30 @@ export function* withPlayedOffers(
     const tried = fixes.length === 0 ? [...new Set(finding.fixes.map(({ label }) => label))] : [];
     yield { ...finding, fixes, ...(tried.length > 0 ? { tried } : {}) };
   }
+}
+
+/**
+ * Ways out that were found elsewhere, as for wood that is short, with what they raise in the rest of the job: those that
+ * raise no warning alone, where there are such; else all, each with what it then warns of.
+ */
+export function withoutNewWarnings(
+  build: BuildDocument,
+  fixes: readonly Fix[],
+  find: (next: BuildDocument) => Finding[],
+): Fix[] {
+  const known = new Set(find(build).map(sameFinding));
+  const judged = fixes.flatMap((fix) => {
+    const after = playEdit(build, fix.edit, find);
+    if (!after) return [];
+    const raised = after.found.filter(
+      (each) => RANK[each.severity] >= RANK.warning && !known.has(sameFinding(each)),
+    );
+    return [{ fix, raised }];
+  });
+  const free = judged.filter(({ raised }) => raised.length === 0);
+  if (free.length > 0) return free.map(({ fix }) => fix);
+  return judged.map(({ fix, raised }) => ({
+    ...fix,
+    label: `${fix.label}; it raises ${counted(raised.length, 'other warning')}`,
+  }));
 }

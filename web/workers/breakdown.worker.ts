@@ -1,5 +1,13 @@
 import { expose } from 'comlink';
-import { GOALS, type BoardStock, type BuildDocument, type Fix, type Goal } from '../../core/build';
+import {
+  GOALS,
+  run as play,
+  type BoardStock,
+  type BuildDocument,
+  type Fix,
+  type Goal,
+} from '../../core/build';
+import { findingsOf, withoutNewWarnings } from '../../core/review';
 import {
   EFFORT,
   largestFrom,
@@ -85,7 +93,7 @@ const worker = {
       return { kerfMm, strips: answer.places.length, totals: totalsOf(layAnswer(with_, answer)) };
     }),
   waysOut: (build: BuildDocument, boards: BoardStock[], answer: Answer): Fix[] =>
-    shortageFixes(build, boards, answer),
+    withoutNewWarnings(build, shortageFixes(build, boards, answer), (next) => findingsOf(next, play(next))),
   largest: (build: BuildDocument, boards: BoardStock[], axis: 0 | 1): Largest =>
     largestFrom(build, boards, axis),
   purchases: (problem: Problem, missing: string[], rack: BoardStock[]): Purchase[] =>

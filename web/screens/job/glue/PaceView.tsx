@@ -58,7 +58,7 @@ export function PaceView({ build, step, planned }: GluePart) {
       />
       {rehearsal.ways.length > 0 && (
         <section aria-label="What would help">
-          <h3 className="label pb-1">What would make it fit, and the time it then uses</h3>
+          <h3 className="label pb-1">What would help, and the time of the glue it then uses</h3>
           <ul className="flex flex-col gap-1">
             {rehearsal.ways.map((way) => (
               <li key={way.words} className="flex items-center justify-between gap-2 text-[14px]">
