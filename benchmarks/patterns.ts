@@ -1,6 +1,7 @@
-import { fit, PATTERNS, run, startingBrief, type Brief, type BuildDocument } from '../core/build';
+import { applyEdit, fit, PATTERNS, run, startingBrief, type Brief, type BuildDocument } from '../core/build';
 import { defaultShop, typed } from '../core/kit';
 import { layUpOf, propose } from '../core/glueup';
+import { findingsOf, review } from '../core/review';
 import { quietMs, type Row } from './timing';
 
 const shop = {
@@ -41,7 +42,21 @@ export function patternRows(): Row[] {
     dear.push(`${id} ${times.toFixed(1)}`);
     worst = Math.max(worst, times);
   }
+  const thinner = applyEdit(plan(of('endGrain')), {
+    do: 'measure',
+    step: 'flatten',
+    axis: 2,
+    measured: typed('1 3/16'),
+  });
+  const found = quietMs(() => findingsOf(thinner, run(thinner)), 1500);
+  const offered = quietMs(() => review(thinner, run(thinner)), 1500) / found;
   const rows: Row[] = [
+    {
+      what: 'ways out of a panel that came out thinner, all played, in units of finding what is wrong',
+      measured: offered.toFixed(1),
+      wanted: 'at most 25',
+      met: offered <= 25,
+    },
     {
       what: 'replaying a pattern of 150 pieces, in units of the chequer',
       measured: dear.join(', '),

@@ -24,6 +24,7 @@ import {
   type Purchase,
   type Totals,
 } from '../../core/stock';
+import { pause } from './pause';
 
 /** One goal's answer and its sums, for the chart. */
 export interface TradeOff {
@@ -39,12 +40,6 @@ export interface KerfCase {
 }
 
 let stopped = false;
-const pause = () =>
-  new Promise<void>((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => done();
-    port2.postMessage(0);
-  });
 
 /** Solves while answering a call to stop; says the best so far from time to time. */
 async function run(

@@ -1,14 +1,9 @@
 import { expose } from 'comlink';
 import { run, type BuildDocument } from '../../core/build';
 import { layUpOf, propose, type Proposals, type Purpose } from '../../core/glueup';
+import { pause } from './pause';
 
 let stopped = false;
-const pause = () =>
-  new Promise<void>((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => done();
-    port2.postMessage(0);
-  });
 
 const worker = {
   /** Proposes orders for a lay-up; says every better answer as it is found. Nothing for a step that lays up no strips. */

@@ -1,14 +1,9 @@
 import { expose } from 'comlink';
 import { run, type BuildDocument, type Finding } from '../../core/build';
 import { outlook, reviewing } from '../../core/review';
+import { pause } from './pause';
 
 let latest = 0;
-const pause = () =>
-  new Promise<void>((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => done();
-    port2.postMessage(0);
-  });
 
 const worker = {
   outlook,

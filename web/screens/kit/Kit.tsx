@@ -41,6 +41,12 @@ const LIMITS: readonly (readonly [
   ['minThickness', 'Thinnest'],
   ['bite', 'Most a pass'],
 ];
+const SAW_SIZES: readonly (readonly [keyof Pick<Saw, 'kerf' | 'depth' | 'crosscut' | 'rip'>, string])[] = [
+  ['kerf', 'Kerf'],
+  ['depth', 'Deepest cut'],
+  ['crosscut', 'Widest crosscut'],
+  ['rip', 'Widest rip'],
+];
 const NONE: Length = { mm: 0 };
 /** Saws, machines and allowances. Every change is stored; jobs keep the kit they were planned with until asked. */
 export function Kit() {
@@ -159,9 +165,7 @@ function Saws({ shop, onChange }: Part) {
   return (
     <Section title="Saws">
       <table>
-        <Heads
-          names={['Saw', 'Kerf', 'Deepest cut', 'Widest crosscut', 'Widest rip', SETTING_OFF, 'at worst']}
-        />
+        <Heads names={['Saw', ...SAW_SIZES.map(([, name]) => name), SETTING_OFF, 'at worst']} />
         <tbody>
           {shop.saws.map((saw, i) => (
             <tr key={saw.id} className="align-top">
@@ -171,30 +175,15 @@ function Saws({ shop, onChange }: Part) {
                 value={saw.name}
                 onChange={(name) => one(i, { name })}
               />
-              <td className="pr-2">
-                <Size label={`${saw.name}, kerf`} value={saw.kerf} onChange={(kerf) => one(i, { kerf })} />
-              </td>
-              <td className="pr-2">
-                <Size
-                  label={`${saw.name}, deepest cut`}
-                  value={saw.depth}
-                  onChange={(depth) => one(i, { depth })}
-                />
-              </td>
-              <td className="pr-2">
-                <Size
-                  label={`${saw.name}, widest crosscut`}
-                  value={saw.crosscut ?? NONE}
-                  onChange={(crosscut) => one(i, { crosscut })}
-                />
-              </td>
-              <td className="pr-2">
-                <Size
-                  label={`${saw.name}, widest rip`}
-                  value={saw.rip ?? NONE}
-                  onChange={(rip) => one(i, { rip })}
-                />
-              </td>
+              {SAW_SIZES.map(([key, name]) => (
+                <td key={key} className="pr-2">
+                  <Size
+                    label={`${saw.name}, ${name.toLowerCase()}`}
+                    value={saw[key] ?? NONE}
+                    onChange={(value) => one(i, { [key]: value })}
+                  />
+                </td>
+              ))}
               <SpreadFields
                 name={saw.name}
                 spread={saw.setting}
