@@ -1,0 +1,38 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { run } from '../core/build';
+import { review } from '../core/review';
+import { checkBuild } from './build';
+
+/** What each sample came to when it was written, step by step, mm. */
+interface Sizes {
+  woodInMm3: number;
+  steps: { id: string; pieces: number; least: number[]; greatest: number[] }[];
+}
+
+const folder = 'contract/samples/1';
+const sizes: Record<string, Sizes> = JSON.parse(readFileSync(`${folder}/sizes.data.json`, 'utf8'));
+const samples = readdirSync(folder).filter((file) => file.endsWith('.junta.json'));
+
+/* Jobs as an earlier Junta wrote them, of the demo and of every pattern: kept as they were, never written again. */
+describe('jobs of an earlier version', () => {
+  it('are all there', () =>
+    expect(samples.map((file) => file.replace('.junta.json', ''))).toEqual(Object.keys(sizes)));
+  it.each(samples)('%s opens, and comes to what it came to then', (file) => {
+    const checked = checkBuild(JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')));
+    if (!checked.ok) throw new Error(JSON.stringify(checked));
+    const timeline = run(checked.build);
+    const then = sizes[file.replace('.junta.json', '')];
+    expect(timeline.steps.map(({ id, pieces }) => [id, pieces.length])).toEqual(
+      then.steps.map(({ id, pieces }) => [id, pieces]),
+    );
+    timeline.steps.forEach(({ least, greatest }, i) =>
+      [0, 1, 2].forEach((a) => {
+        expect(Math.abs(least[a] - then.steps[i].least[a])).toBeLessThan(1e-9);
+        expect(Math.abs(greatest[a] - then.steps[i].greatest[a])).toBeLessThan(1e-9);
+      }),
+    );
+    expect(timeline.woodInMm3 / then.woodInMm3).toBeCloseTo(1, 12);
+    expect(review(checked.build, timeline).filter(({ severity }) => severity === 'stop')).toEqual([]);
+  });
+});
