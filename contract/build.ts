@@ -15,7 +15,7 @@ import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, siz
 import { boardSchema } from './board';
 import { briefSchema } from './brief';
 import { aim, cutter, flag, list, oneOf, optionalList, whole } from './fields';
-import { gluePlan, glueUse, momentText } from './gluing';
+import { AIDS, gluePlan, glueUse, momentText } from './gluing';
 import { shopSnapshot } from './shop';
 
 /** Whether a value is an object of few values and levels. Walks no further than that. */
@@ -170,6 +170,13 @@ export const stepSchemas = {
     shifts: shiftRule,
     rows,
     blanks: yup.number().integer().min(1).max(200).optional(),
+    split: exact({
+      joints: list(whole().min(1).max(2000), 500),
+      machining: exact({ sections: id(), edges: id(), joined: id() }).default(undefined).optional(),
+      aids: maybeOneOf(...AIDS),
+    })
+      .default(undefined)
+      .optional(),
     mark: maybeOneOf('triangle', 'numbers'),
     contacts: optionalList(contactNote, 2000),
     plan: gluePlan.default(undefined).optional(),

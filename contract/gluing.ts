@@ -64,7 +64,9 @@ export const climate = exact({ temperatureC: number(-2, 50), humidityPct: number
 
 const minutes = () => number(0, 120);
 const applicator = () => oneOf('bottle', 'brush', 'roller', 'notched');
-const aidKind = () => oneOf('none', 'cauls', 'biscuits', 'dowels', 'looseTenons', 'splines');
+/** What keeps faces flush. */
+export const AIDS = ['none', 'cauls', 'biscuits', 'dowels', 'looseTenons', 'splines'] as const;
+const aidKind = () => oneOf(...AIDS);
 const school = () => oneOf('fan', 'reach', 'elastic');
 const tightening = () => oneOf('middle', 'rounds', 'ends');
 const hands = () =>

@@ -11,6 +11,7 @@ const choose = async (page: Page, label: string, option: string) => {
 };
 /** Drags something sideways by pixels, in steps, as a hand does. */
 async function drag(page: Page, what: Locator, dx: number, dy = 0): Promise<void> {
+  await what.scrollIntoViewIfNeeded();
   const box = await what.boundingBox();
   if (!box) throw new Error('nothing to drag');
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];

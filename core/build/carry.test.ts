@@ -186,4 +186,32 @@ describe('edits of a lay-up', () => {
     ]);
     expect(edited(build, { do: 'measure', step: 'flatten', axis: 2 }).readings).toEqual([]);
   });
+  it('how a glue-up is done; clamps put by hand where the strips are as long as they were', () => {
+    const placed = [{ id: 'c', at: typed('6'), side: 'above' as const, forceN: 2000 }];
+    const build = edited(panel(), {
+      do: 'planGlue',
+      step: 'glue',
+      change: { adhesive: 'epoxy', hands: 2, hollow: typed('1/32'), clamps: placed },
+    });
+    const again = glue(edited(build, { do: 'replan' }), 'glue').plan;
+    expect(again).toEqual(glue(build, 'glue').plan);
+    const other = glue(edited(build, longer), 'glue').plan;
+    expect(other).toMatchObject({ adhesive: 'epoxy', hands: 2, hollow: typed('1/32') });
+    expect(other?.clamps).toBeUndefined();
+  });
+  it('what is done, where the step stays as it was; when a step is to begin; what the glue must stand', () => {
+    const at = '2027-03-01T08:00:00.000Z';
+    const build = edited(
+      panel(),
+      { do: 'setStep', step: 'rip', change: { done: true, doneAt: at } },
+      { do: 'setStep', step: 'trim', change: { begin: at } },
+      { do: 'setUses', uses: ['food'] },
+    );
+    const again = edited(build, { do: 'replan' });
+    expect(again.steps.find(({ id }) => id === 'rip')).toMatchObject({ done: true, doneAt: at });
+    expect(again.steps.find(({ id }) => id === 'trim')).toMatchObject({ begin: at });
+    expect(again.uses).toEqual(['food']);
+    // Strips of another length are not ripped yet.
+    expect(edited(build, longer).steps.find(({ id }) => id === 'rip')?.done).toBeUndefined();
+  });
 });

@@ -1,5 +1,6 @@
 import { assemblyOf } from './graph';
 import type { Assembly, BuildDocument, GlueStep, LaidPart, PartRule, Slot, Step } from './document';
+import type { GluePlan } from './glueplan';
 import { turnedByHand } from './rows';
 
 /** What a maker can change of a slot by hand and still want after planning again. */
@@ -53,23 +54,66 @@ function carryRule<R extends PartRule>(
   return { ...rule, except: was?.except.filter((part) => most === 0 || part <= most) ?? [] };
 }
 
+/** What the hand chose of a step besides its sizes. */
+const OF_STEP = [
+  'name',
+  'note',
+  'marks',
+  'photos',
+  'machine',
+  'saw',
+  'cutter',
+  'fence',
+  'mark',
+  'spoilt',
+  'carrier',
+  'hold',
+  'begin',
+  'hours',
+  'coats',
+  'days',
+] as const;
+
+/** Whether a step is planned just as it was, on strips of the same sizes: what is done of it stays done. */
+function isSame(
+  step: Step,
+  planned: Step,
+  sizes: { now: readonly Slot[]; before: readonly Slot[] },
+): boolean {
+  const size = ({ id, length, width, thickness }: Slot) => [id, length.mm, width.mm, thickness.mm];
+  return same(step, planned) && same(sizes.now.map(size), sizes.before.map(size));
+}
+
+/** How a glue-up was to be done; clamps and aids put by hand only where strips are still as long and as many. */
+function carryPlan(plan: GluePlan | undefined, asBefore: boolean): { plan?: GluePlan } {
+  if (!plan) return {};
+  if (asBefore) return { plan };
+  const { clamps: _clamps, aids, ...rest } = plan;
+  const { places: _places, ...kept } = aids ?? {};
+  return { plan: { ...rest, ...(aids ? { aids: { ...kept, kind: aids.kind } } : {}) } };
+}
+
 function carryStep(
   step: Step,
   was: Step | undefined,
   planned: Step | undefined,
-  pieces: readonly string[],
+  { now, before }: { now: readonly Slot[]; before: readonly Slot[] },
 ): Step {
   if (!was || !planned || was.kind !== step.kind || planned.kind !== step.kind) return step;
   const kept = Object.fromEntries(
-    (['note', 'marks', 'photos', 'machine', 'saw', 'cutter', 'fence', 'mark', 'spoilt'] as const)
-      .filter((name) => !same(was[name as never], planned[name as never]) && was[name as never] !== undefined)
-      .map((name) => [name, was[name as never]]),
+    OF_STEP.filter(
+      (name) => !same(was[name as never], planned[name as never]) && was[name as never] !== undefined,
+    ).map((name) => [name, was[name as never]]),
   );
-  const next = { ...step, ...kept } as Step;
+  const asBefore = isSame(step, planned, { now, before });
+  const done = was.done && asBefore ? { done: true, ...(was.doneAt ? { doneAt: was.doneAt } : {}) } : {};
+  const next = { ...step, ...kept, ...done } as Step;
   if (next.kind !== 'glue' || was.kind !== 'glue' || planned.kind !== 'glue') return next;
+  const pieces = now.map(({ id }) => id);
   const most = next.parts?.length ?? pieces.length;
   const glue: GlueStep = {
     ...next,
+    ...carryPlan(was.plan, asBefore),
     turns: carryRule(next.turns, was.turns, planned.turns, most),
     shifts: carryRule(next.shifts, was.shifts, planned.shifts, most),
   };
@@ -82,7 +126,8 @@ function carryStep(
 
 /**
  * Carries what was done by hand over to a build that was planned again: woods and grades of strips, exceptions of
- * rules, turns, locks and order of parts, machines and saws, notes and marks. `planned` is what the old brief gave
+ * rules, turns, locks and order of parts, machines and saws, notes and marks, how glue-ups are done; and what is done of
+ * steps that stay as they were. `planned` is what the old brief gave
  * before any hand touched it, so that only what differs from it counts as done by hand.
  */
 export function carryOver(next: BuildDocument, was: BuildDocument, planned: BuildDocument): BuildDocument {
@@ -92,8 +137,8 @@ export function carryOver(next: BuildDocument, was: BuildDocument, planned: Buil
   });
   const steps = next.steps.map((step) => {
     const [a, b] = [was, planned].map((build) => build.steps.find(({ id }) => id === step.id));
-    const strips = step.kind === 'glue' ? assemblyOf({ ...next, assemblies }, step.id)?.slots : undefined;
-    return carryStep(step, a, b, strips?.map(({ id }) => id) ?? []);
+    const slots = (build: BuildDocument) => assemblyOf(build, step.id)?.slots ?? [];
+    return carryStep(step, a, b, { now: slots({ ...next, assemblies }), before: slots(was) });
   });
   const kept = new Set(steps.map(({ id }) => id));
   return {
@@ -103,5 +148,6 @@ export function carryOver(next: BuildDocument, was: BuildDocument, planned: Buil
     boards: was.boards,
     readings: was.readings.filter((reading) => kept.has(reading.step)),
     ...(was.breakdown ? { breakdown: was.breakdown } : {}),
+    ...(was.uses ? { uses: was.uses } : {}),
   };
 }

@@ -1,5 +1,5 @@
 import type { Brief } from './brief';
-import type { ShopSnapshot } from '../kit';
+import type { AidKind, ShopSnapshot } from '../kit';
 import type { Turn } from '../solid';
 import type { Length } from '../units';
 import type { BoardStock, FaceGrade, GrainCut } from './board';
@@ -217,11 +217,31 @@ export interface GlueStep extends StepBase {
   rows?: Rows;
   /** That many blanks alike: the parts are shared out to them in order. One if missing. */
   blanks?: number;
+  /** How it was split into glue-ups of its own, where it was: planned again, it is split so again. */
+  split?: Split;
   /** What is pencilled across the lay-up. */
   mark?: LayUpMark;
   contacts?: ContactNote[];
   /** How it is glued and clamped, where the maker chose. */
   plan?: GluePlan;
+}
+/**
+ * How sections are made true before they are joined: flattened on one machine, their meeting edges jointed on another,
+ * and the joined piece flattened on a third. Ids of machines of the kit.
+ */
+export interface Machining {
+  sections: string;
+  edges: string;
+  joined: string;
+}
+/** How a glue-up is split. */
+export interface Split {
+  /** Joints it is cut at, 1 between the first and the second part. */
+  joints: number[];
+  /** Sections go through their machines before they are joined; glued as they are if missing. */
+  machining?: Machining;
+  /** What keeps the faces flush in the last glue-up; as the shop does if missing. */
+  aids?: AidKind;
 }
 /** A cabinetmaker's triangle across the parts, or a number on each. */
 export type LayUpMark = 'triangle' | 'numbers';

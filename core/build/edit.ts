@@ -1,4 +1,4 @@
-import type { AidKind, ShopSnapshot } from '../kit';
+import type { ShopSnapshot } from '../kit';
 import {
   DIMENSIONS,
   MOST_STRIPS,
@@ -8,6 +8,7 @@ import {
   type Cutter,
   type DimensionName,
   type LaidPart,
+  type Split,
   type Slot,
   type Step,
   type StripSource,
@@ -16,7 +17,7 @@ import {
 import { type Brief } from './brief';
 import type { BoardStock } from './board';
 import type { GluePlan, GlueUse } from './glueplan';
-import { splitGlue, type Machining } from './split';
+import { splitAgain, splitGlue } from './split';
 import { carryOver } from './carry';
 import type { Length } from '../units';
 import { fit } from './fit/fit';
@@ -73,7 +74,7 @@ export type Edit =
   | { do: 'planGlue'; step: string; change: Partial<GluePlan> }
   | { do: 'setUses'; uses?: GlueUse[] }
   /** Cuts one glue-up into several at joints, counted from 1, and joins them after. */
-  | { do: 'splitGlue'; step: string; joints: number[]; machining?: Machining; aids?: AidKind }
+  | ({ do: 'splitGlue'; step: string } & Split)
   /** A whole lay-up at once: order, turns, locks. */
   | { do: 'layParts'; step: string; parts: LaidPart[] };
 
@@ -268,7 +269,8 @@ export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
       if (!build.brief) return build;
       const about = { name: build.name, use: build.use };
       const planned = fit({ ...build.brief, ...edit.change }, build.shop, about);
-      return carryOver(planned, build, plannedBefore(build.brief, build, about) ?? planned);
+      const before = plannedBefore(build.brief, build, about) ?? planned;
+      return carryOver(splitAgain(planned, build), build, splitAgain(before, build));
     }
     case 'useShop':
       return { ...build, shop: edit.shop };

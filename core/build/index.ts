@@ -21,7 +21,7 @@ export { claimsOn } from './run/boards';
 export { turnOf } from './run/oblique';
 export { boardBlank } from './run/log';
 export * from './run/run';
-export { flattenAfter, type Machining } from './split';
+export { flattenAfter } from './split';
 export * from './timeline';
 export * from './tolerance';
 export * from './turns';

@@ -1,28 +1,7 @@
 import { userOf, assemblyOf, makersOf, ripOf, usersOf } from './graph';
-import type { BuildDocument, FlattenStep, GlueStep, LaidPart, Slot, Step, TrimStep } from './document';
-import type { AidKind } from '../kit';
+import type { BuildDocument, FlattenStep, GlueStep, LaidPart, Slot, Split, Step, TrimStep } from './document';
 import { roundUpToStep } from '../units';
 import { isTurned } from './turns';
-
-/**
- * How sections are made true before they are joined: flattened on one machine, their meeting edges jointed on another,
- * and the joined piece flattened on a third. Ids of machines of the kit.
- */
-export interface Machining {
-  sections: string;
-  edges: string;
-  joined: string;
-}
-
-/** How a glue-up is split. */
-export interface Split {
-  /** Joints it is cut at, 1 between the first and the second part. */
-  joints: readonly number[];
-  /** Sections go through their machines before they are joined; glued as they are if missing. */
-  machining?: Machining;
-  /** What keeps the faces flush in the last glue-up; as the shop does if missing. */
-  aids?: AidKind;
-}
 
 /** Parts of a glue-up with the turns of its rule written on each, so that they can be dealt to several glue-ups. */
 function writtenParts(step: GlueStep, pieces: readonly string[]): LaidPart[] {
@@ -210,6 +189,11 @@ export function splitGlue(build: BuildDocument, stepId: string, split: Split): B
       return section === undefined ? run[0] : { piece: pieceOf(section, made) };
     }),
     ...(split.aids ? { plan: { aids: { kind: split.aids } } } : {}),
+    split: {
+      joints: at,
+      ...(machining ? { machining } : {}),
+      ...(split.aids ? { aids: split.aids } : {}),
+    },
   };
   const joined = build.steps.flatMap((each): Step[] => {
     if (each.id === stepId) return [...made, join];
@@ -233,3 +217,10 @@ function pieceOf(output: string, made: readonly Step[]): string {
   const maker = made.find((step) => step.output === output);
   return maker && maker.kind !== 'glue' ? pieceOf(maker.inputs[0], made) : output;
 }
+
+/** A build planned anew, split where the one before was: a split is the maker's own doing, and stays. */
+export const splitAgain = (planned: BuildDocument, was: BuildDocument): BuildDocument =>
+  was.steps.reduce(
+    (build, step) => (step.kind === 'glue' && step.split ? splitGlue(build, step.id, step.split) : build),
+    planned,
+  );

@@ -5,6 +5,7 @@ import { typed, type ShopSnapshot } from '../../kit';
 import { fixed, panelBrief, plannedFor, shopWith } from '../../build/briefs.fixture';
 import { findingsOf } from '../../review';
 import { blankVolume, CAUSES, extents, lostTo } from '../../solid';
+import { checkBuild } from '../../../contract/build';
 import { glueUpOf, glueUpsOf, splitEdit, stagingOf, type GlueUp } from '..';
 
 const metric = (shop: ShopSnapshot): ShopSnapshot => ({
@@ -169,6 +170,36 @@ describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
     const before = seven.steps.find(({ kind }) => kind === 'trim');
     if (trim?.kind !== 'trim' || before?.kind !== 'trim') throw new Error();
     expect(before.near.mm + before.far.mm - trim.near.mm - trim.far.mm).toBeCloseTo((3 / 16) * 25.4, 9);
+  });
+  it('planned again in another size it is split again, where it was; turns made by hand stay', () => {
+    const turned = applyEdit(split, {
+      do: 'turnPart',
+      step: 'glue-section-2',
+      piece: 'strip-5',
+      turn: 'rollOver',
+    });
+    const longer = applyEdit(turned, { do: 'replan', change: { length: fixed('36') } });
+    expect(longer.steps.flatMap((step) => (step.kind === 'glue' ? [step.parts?.length] : []))).toEqual([
+      3, 3, 3,
+    ]);
+    const second = longer.steps.find(({ id }) => id === 'glue-section-2');
+    expect(second?.kind === 'glue' && second.parts?.find(({ piece }) => piece === 'strip-5')?.rollOver).toBe(
+      true,
+    );
+    const played = run(longer);
+    expect(played.problems.filter(({ severity }) => severity !== 'note')).toEqual([]);
+    expect(played.finished?.greatest.map((mm) => Math.round(mm * 1e6) / 1e6)).toEqual([914.4, 533.4, 22.225]);
+    expectBalance(longer);
+    // With fewer strips, joints that are not there any more are passed over.
+    const narrow = applyEdit(split, { do: 'replan', change: { width: fixed('12') } });
+    expect(narrow.steps.flatMap((step) => (step.kind === 'glue' ? [step.parts?.length] : []))).toEqual([
+      3, 2,
+    ]);
+    expect(run(narrow).finished?.greatest[1]).toBeCloseTo(12 * 25.4, 6);
+  });
+  it('travels in a file', () => {
+    const wire = JSON.parse(JSON.stringify(split));
+    expect(checkBuild(wire)).toEqual({ ok: true, build: wire });
   });
   it('strip by strip is no split at all', () => {
     const each: Edit = { do: 'splitGlue', step: 'glue', joints: [1, 2, 3, 4, 5, 6] };

@@ -34,7 +34,7 @@ export function PlanWindow({
   return (
     <Window
       title={`${patternOf(brief.pattern).name}: plan it again`}
-      description="Sizes, woods and measures of the pattern. Turns, woods and exceptions made by hand stay where their strips and slices do."
+      description="Sizes, woods and measures of the pattern. Turns, woods, exceptions and splits made by hand stay where their strips and slices do; so does how glue-ups are done."
       open
       wide
       onClose={onClose}
