@@ -1,13 +1,17 @@
 import { takesEndGrain, type Machine } from '../kit';
 import {
+  firstOf,
   flatteners,
+  makersOf,
   sectionsNeeded,
+  settable,
   type Edit,
   type Finding,
   type Fix,
   type Step,
   type TimelineStep,
 } from '../build';
+import { glueUpOf, jointsOf, splitEdit, splitStrips } from '../glueup';
 import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
 import { lengthText } from '../units';
 import type { ReviewContext } from './review';
@@ -175,6 +179,26 @@ function tooWide(
     axis: 1,
     message: ['The piece is ', { mm: width }, ` wide; ${machine.name} takes `, { mm: limit }, ...joined, '.'],
     numbers: { width, limit, over: width - limit, sections },
-    fixes: step.kind === 'flatten' ? [...split, ...others] : [],
+    fixes:
+      step.kind === 'flatten'
+        ? [...split, ...(endGrain ? [] : inSections(step, limit, context)), ...others]
+        : [],
   };
+}
+
+/** The glue-up before a flattening split on its joints into sections that the machine takes, each flattened by itself. */
+function inSections(step: Step, limit: number, { build, timeline }: ReviewContext): Fix[] {
+  const glue = firstOf(makersOf(build, step.inputs[0] ?? ''), () => true);
+  const glueUp = glue?.kind === 'glue' ? glueUpOf(build, timeline, glue.id) : undefined;
+  if (!glueUp || glueUp.axes.press !== 1 || glueUp.askew) return [];
+  const edges = 2 * settable(build.shop, build.shop.allowances.jointEdge.mm);
+  const widths = glueUp.courses.map(({ from, to }) => to - from);
+  const counts = limit > edges ? splitStrips(widths, limit - edges) : undefined;
+  if (!counts || counts.length < 2) return [];
+  return [
+    {
+      label: `Split into ${counts.join(' + ')} and flatten each`,
+      edit: splitEdit(build.shop, glueUp, jointsOf(counts), true),
+    },
+  ];
 }

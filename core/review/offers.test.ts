@@ -181,6 +181,21 @@ const PROMISES: readonly (readonly [RegExp, Check])[] = [
       expect(after.assemblies.some(({ slots }) => slots.length === Number(n))).toBe(true),
   ],
   [
+    /^Split into ([\d +]+) and flatten each$/,
+    (before, after, _edit, [, words]) => {
+      const old = new Set(before.steps.map(({ id }) => id));
+      const sections = after.steps.flatMap((step) =>
+        step.kind === 'glue' && !old.has(step.id) ? [step.parts?.length] : [],
+      );
+      expect(sections).toEqual(
+        words
+          .split(' + ')
+          .map(Number)
+          .filter((count) => count > 1),
+      );
+    },
+  ],
+  [
     /^Glue as (\d+) sections$/,
     (_before, after, _edit, [, n]) => expect(after.assemblies).toHaveLength(Number(n)),
   ],

@@ -99,6 +99,25 @@ describe('what flattening leaves', () => {
     expect(finding.numbers.strips).toBe(2);
     expect(finding.caution).toContain('manual comes first');
   });
+  it('a lamination wider than its planer is split on its joints, and each section passes', () => {
+    const shop = shopWith();
+    const wide = fit(
+      startingBrief('lamination', shop, {
+        width: fixed('20'),
+        thickness: fixed('2'),
+        module: typed('1'),
+        measures: { lay: 'edge' },
+      }),
+      shop,
+      { name: 'l', use: '' },
+    );
+    const planed = edited(wide, { do: 'useMachine', step: 'flatten', machine: 'planer' });
+    const finding = expectMended(planed, 'wider-than-machine', 'flatten');
+    const split = finding.fixes.find(({ label }) => label.startsWith('Split into'));
+    expect(split?.label).toMatch(/^Split into 11 \+ 10 and flatten each/);
+    const after = applyEdit(planed, split?.edit as Edit);
+    expect(run(after).finished?.greatest[1]).toBeCloseTo(20 * 25.4, 6);
+  });
   it('a carrier board counts: thinner wood passes on it, and planer and carrier together must fit', () => {
     const thin = panel({ thickness: fixed('3/16') });
     const finding = expectMended(thin, 'thinner-than-machine', 'flatten');
