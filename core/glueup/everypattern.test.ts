@@ -1,26 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { fit, PATTERNS, run, startingBrief } from '../build';
-import { defaultShop, type ShopSnapshot } from '../kit';
 import { review } from '../review';
+import { SHOPS } from '../review/scenarios.fixture';
 import { glueUpsOf, plannedGlueUp, pressureQuickly } from '.';
 
-const layUps = [
-  {
-    id: 'own',
-    name: 'own',
-    strips: [
-      { species: 'maple_sugar', share: 0.4 },
-      { species: 'cherry_black', share: 0.6 },
-    ],
-  },
-];
-const inch: ShopSnapshot = { ...defaultShop('inch'), layUps };
-const metric: ShopSnapshot = {
-  ...defaultShop('metric'),
-  layUps,
-  settingStep: { mm: 0.1 },
-  display: { system: 'mm', fraction: 0 },
-};
+const { inch, mm: metric } = SHOPS;
 
 /** Every number anywhere in a plan. */
 function numbersIn(value: unknown): number[] {

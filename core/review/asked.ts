@@ -6,10 +6,12 @@ import {
   type Phrase,
   type Step,
 } from '../build';
-import { takesEndGrain, type Machine, type Saw } from '../kit';
-import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
+import { takesEndGrain, type Machine } from '../kit';
+import { extents, type Vec3 } from '../solid';
 import { counted } from '../units';
+import { isEndGrain } from './limits';
 import type { ReviewContext } from './review';
+import { sawOfStep } from './sawing';
 
 const note = (code: string, step: string, message: Phrase[], numbers: Record<string, number>): Finding => ({
   code,
@@ -63,11 +65,8 @@ export function otherMachine(step: Step, { build, timeline, before }: ReviewCont
     Math.max(...sizes.map((s) => s[2])),
   ];
   const after = timeline.steps.find(({ id }) => id === step.id)?.least[2] ?? size[2];
-  const endGrain = pieces.some(({ blank }) =>
-    blank.cells.some((cell) => grainSide(grainAngle(cell, [0, 0, 1])) !== 'long grain'),
-  );
   // The brief asks for the panel's machine: end grain never goes through knives, whatever that is.
-  if (endGrain && !takesEndGrain(asked.kind)) return [];
+  if (pieces.some(isEndGrain) && !takesEndGrain(asked.kind)) return [];
   const why = refusal(asked, size, after);
   // The machine asked for would do, and another one was chosen by hand: nothing to say.
   if (!why) return [];
@@ -98,11 +97,6 @@ function noPlaner(step: Extract<Step, { kind: 'mill' }>, { shop }: BuildDocument
   ];
 }
 
-const sawIdOf = (step: Step): string | undefined => {
-  if (step.kind === 'trim') return 'saw' in step.cutter ? step.cutter.saw : undefined;
-  return 'saw' in step ? step.saw : undefined;
-};
-
 /** How deep a step cuts, mm: a resaw through the width, other cuts through the thickness; shapes as they are seen. */
 function depthOf(step: Step, size: Vec3): number {
   if (step.kind === 'resaw') return size[1];
@@ -110,10 +104,11 @@ function depthOf(step: Step, size: Vec3): number {
 }
 
 /** Another saw than the one asked for, because that does not cut deep enough. */
-export function otherSaw(step: Step, { build, before }: ReviewContext): Finding[] {
+export function otherSaw(step: Step, context: ReviewContext): Finding[] {
+  const { build, before } = context;
   const { brief, shop } = build;
-  const saws = (id: string | undefined): Saw | undefined => shop.saws.find((saw) => saw.id === id);
-  const [asked, used] = [saws(brief?.saw), saws(sawIdOf(step))];
+  const asked = shop.saws.find(({ id }) => id === brief?.saw);
+  const used = sawOfStep(step, context);
   const entered = before(step);
   if (!asked || !used || asked.id === used.id || asked.depth.mm === 0 || entered.length === 0) return [];
   const depth = Math.max(...entered.map(({ blank }) => depthOf(step, extents(blank))));

@@ -24,7 +24,8 @@ const useMachine = (step: Step, machine: Machine): Fix => ({
 /** A carrier board as most shops have one, mm: 3/4 in (common practice). */
 const CARRIER_MM = 19.05;
 
-const isEndGrain = (piece: TimelineStep['pieces'][number]): boolean =>
+/** Whether any fibres of a piece stand upright: knives over its face would meet them. */
+export const isEndGrain = (piece: TimelineStep['pieces'][number]): boolean =>
   piece.blank.cells.some((cell) => grainSide(grainAngle(cell, [0, 0, 1])) !== 'long grain');
 
 /** Size of the piece as it enters the step, not as it leaves it. */

@@ -56,7 +56,7 @@ export function PlanView({
         <li>
           {[counted(timeline.joints.count, 'joint'), woodShare(build, timeline.woodInMm3, inPiece)?.words]
             .filter(Boolean)
-            .join(', ')}
+            .join('; ')}
         </li>
         <li>
           {counted(build.steps.length, 'step')}; settings are rounded up to{' '}

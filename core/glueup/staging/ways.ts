@@ -166,6 +166,8 @@ function shorterStrip({ lines, lengthMm }: GlueUp): SplitReason[] {
 /** Either side of a joint that is not flush a band is planed by hand, mm in all (common practice). */
 const STEP_BAND = 60;
 const DAY_H = 24;
+/** Less wood than this is the noise of arithmetic, mm3. */
+const LEAST_LOSS_MM3 = 1;
 
 /** Days a way takes: each stage waits for its clamps and, before it is machined, for the joint to settle. */
 function daysOf(stages: number, glueUps: number, panel: Panel, extra: number): number {
@@ -249,16 +251,11 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
   const glueUps = ownGlueUps(after, timeline, build, glueUp.step.id);
   const joined = glueUps.find(({ step }) => step.id === glueUp.step.id) ?? glueUp;
   const split = plan.counts.length > 1;
-  const shares = glueUps.map((each) => {
-    const { openShare, closedShare } = rehearse(
-      each,
-      planClamps(each, shop),
-      layAids(after, timeline, each),
-      shop,
-    );
+  const clamps = glueUps.map((each) => planClamps(each, shop));
+  const shares = glueUps.map((each, i) => {
+    const { openShare, closedShare } = rehearse(each, clamps[i], layAids(after, timeline, each), shop);
     return Math.max(openShare, closedShare);
   });
-  const clamps = glueUps.map((each) => planClamps(each, shop));
   const timeShare = Math.max(0, ...shares);
   const lift = gluingOf(shop).liftKg * crewOf(glueUp, shop).hands;
   const wide = sum(widths) > panel.planerMm + 1e-6;
@@ -269,9 +266,9 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
   const walls: Phrase[][] = [];
   if (plan.way !== 'paid')
     walls.push(
+      // The steps that came with the way, and the one that flattens what it gives.
       ...timeline.steps
-        .filter(({ id }) => !split || id === flat?.id || !build.steps.some((step) => step.id === id))
-        .filter(({ id }) => split || id === flat?.id)
+        .filter(({ id }) => id === flat?.id || !build.steps.some((step) => step.id === id))
         .flatMap((entry) => limitsOf(after, entry)),
     );
   const stopped = timeline.problems.find(({ severity }) => severity === 'stop');
@@ -282,6 +279,7 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
   const short = clamps.find(({ missing }) => missing > 0);
   if (short)
     walls.push([`${counted(short.clamps.length, 'clamp')} wanted, ${short.longEnough} long enough.`]);
+  const lost = lossOf(timeline) - lossOf(before);
   const heaviestKg = Math.max(...glueUps.map(({ massKg }) => massKg), 0);
   return {
     way: plan.way,
@@ -297,7 +295,7 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
     ),
     clamps: Math.max(0, ...clamps.map((each) => each.clamps.length)),
     handMm2,
-    lostMm3: Math.max(0, lossOf(timeline) - lossOf(before)) < 1 ? 0 : lossOf(timeline) - lossOf(before),
+    lostMm3: lost < LEAST_LOSS_MM3 ? 0 : lost,
     timeShare,
     notFlush:
       wide && plan.way !== 'paid' && (lastKind === 'hand planes' || !flat)
@@ -333,7 +331,8 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
   const { widths, planerMm, shop } = panel;
   const reasons = splitReasons(panel);
   const n = widths.length;
-  const plans: Plan[] = [asOne(build, glueUp, n)];
+  const whole = asOne(build, glueUp, n);
+  const plans: Plan[] = [whole];
   // What jointing takes is added to the outer strips of a section: it must pass the planer with that.
   const edge = 2 * roundUpToStep(panel.edgeLossMm, shop.settingStep.mm);
   const counts = planerMm > edge ? splitStrips(widths, planerMm - edge) : undefined;
@@ -351,13 +350,17 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
       way: 'pairs',
       name: `Pairs, then join with ${AID_KINDS.find(({ id }) => id === aids)?.name.toLowerCase() ?? aids}`,
       counts: pairs,
-      edit: splitEdit(shop, glueUp, jointsOf(pairs), false, aids),
+      // Joined it is as wide as it was: what flattens it must take that, as it must all at once.
+      edit: {
+        do: 'many',
+        edits: [splitEdit(shop, glueUp, jointsOf(pairs), false, aids), ...(whole.edit ? [whole.edit] : [])],
+      },
     });
   }
-  const canSplit = (edit: Edit | undefined) => !edit || applyEdit(build, edit) !== build;
-  const ways = plans
-    .filter(({ edit }) => canSplit(edit))
-    .map((plan) => playWay(panel, build, timeline, plan));
+  const glues = (each: BuildDocument) => each.steps.filter(({ kind }) => kind === 'glue').length;
+  const canSplit = ({ edit, counts: runs }: Plan) =>
+    !edit || runs.length < 2 || glues(applyEdit(build, edit)) > glues(build);
+  const ways = plans.filter(canSplit).map((plan) => playWay(panel, build, timeline, plan));
   const { paid } = gluingOf(shop);
   if (paid && sum(widths) > planerMm) {
     const way = playWay(panel, build, timeline, {
