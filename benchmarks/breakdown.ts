@@ -1,12 +1,12 @@
-import type { BoardStock, Fault } from '../core/build';
+import type { BoardStock, Fault } from '../core/document';
 import {
+  type Answer,
   EFFORT,
   layAnswer,
+  type Problem,
   solve,
   solveNow,
   totalsOf,
-  type Answer,
-  type Problem,
   type WantedStrip,
 } from '../core/stock';
 import { board, dice, oneStage, problem, strip, twoStage } from '../core/stock/cases.fixture';

@@ -1,10 +1,10 @@
-import { chromium, type Browser, type Page } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { fit } from '../core/build';
 import { defaultShop } from '../core/kit';
+import { fit } from '../core/plan';
 // @ts-expect-error plain JavaScript without declarations
 import { startDatabase } from '../scripts/database.mjs';
 // @ts-expect-error plain JavaScript without declarations

@@ -1,7 +1,10 @@
-import { applyEdit, fit, PATTERNS, run, startingBrief, type Brief, type BuildDocument } from '../core/build';
+import type { Brief, BuildDocument } from '../core/document';
+import { applyEdit } from '../core/edit';
 import { defaultShop, typed } from '../core/kit';
-import { layUpOf, propose } from '../core/glueup';
+import { layUpOf, propose } from '../core/layup';
+import { fit, PATTERNS, startingBrief } from '../core/plan';
 import { findingsOf, review } from '../core/review';
+import { run } from '../core/run';
 import { quietMs, type Row } from './timing';
 
 const shop = {

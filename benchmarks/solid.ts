@@ -1,7 +1,8 @@
 import Module, { type Manifold } from 'manifold-3d';
-import { run, type BuildDocument, type Step } from '../core/build';
+import type { BuildDocument, Step } from '../core/document';
 import { defaultShop, typed } from '../core/kit';
-import { fit } from '../core/build';
+import { fit } from '../core/plan';
+import { run } from '../core/run';
 import { quietMs, type Row } from './timing';
 
 /** An end-grain block of n columns and m rows, as the shop would plan it. */

@@ -1,4 +1,4 @@
-import type { BuildDocument } from '../core/build';
+import type { BuildDocument } from '../core/document';
 import type { FieldProblem } from './check';
 
 /** A job in a list. */

@@ -1,19 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FAULT_KINDS, PRICE_PER, SOLD_AS } from '../core/build';
+import { FAULT_KINDS, PRICE_PER, SOLD_AS } from '../core/document';
 import { demoBoards } from '../demo/boards';
+import { demoJobs } from '../demo/jobs';
 import {
   boardSchema,
-  newBoardSchema,
+  type NewBoard,
   newBoardsBody,
+  newBoardSchema,
   removeBoardsBody,
   reserveBody,
   saveBoardBody,
-  type NewBoard,
 } from './board';
 import { checkBuild } from './build';
 import { checkWith } from './check';
-import { demoJobs } from '../demo/jobs';
 
 const plain = (): NewBoard => ({
   label: '7',

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { FAULT_KINDS, PRICE_PER, SOLD_AS, type BoardStock } from '../core/build';
+import { type BoardStock, FAULT_KINDS, PRICE_PER, SOLD_AS } from '../core/document';
 import { faultProblem } from '../core/stock/faults';
 import { amount, exact, id, maybeOneOf, notNegative, optionalLength, size, text, version } from './lengths';
 

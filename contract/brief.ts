@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { PATTERN_IDS, type MeasureValue } from '../core/build';
+import { type MeasureValue, PATTERN_IDS } from '../core/document';
 import { checkWith } from './check';
 import { aim, cutter, list, oneOf, whole } from './fields';
 import { exact, id, length } from './lengths';

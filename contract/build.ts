@@ -1,42 +1,17 @@
-import { parseTree, type ParseError } from 'jsonc-parser';
 import * as yup from 'yup';
-import {
-  FACE_GRADES,
-  FORMAT_VERSION,
-  GOALS,
-  MOST_STRIPS,
-  brokenReferences,
-  type BuildDocument,
-  type StepKind,
-} from '../core/build';
-import { tooMuch } from './bounds';
-import { checkWith, type Checked, type FieldProblem } from './check';
-import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, size, text } from './lengths';
+import { type ParseError, parseTree } from 'jsonc-parser';
+import { type BuildDocument, FACE_GRADES, FORMAT_VERSION, GOALS, MOST_STRIPS } from '../core/document';
+import { brokenReferences } from '../core/steps';
 import { boardSchema } from './board';
+import { tooMuch } from './bounds';
 import { briefSchema } from './brief';
-import { aim, cutter, flag, list, oneOf, optionalList, whole } from './fields';
-import { AIDS, gluePlan, glueUse, momentText } from './gluing';
+import { type Checked, checkWith, type FieldProblem } from './check';
+import { aim, flag, list, oneOf, optionalList, whole } from './fields';
+import { glueUse } from './gluing';
+import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, size, text } from './lengths';
 import { shopSnapshot } from './shop';
+import { stepSchema } from './steps';
 
-/** Whether a value is an object of few values and levels. Walks no further than that. */
-function isSmall(value: unknown): boolean {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  let level: unknown[] = [value];
-  let values = 0;
-  for (let depth = 0; level.length > 0; depth++) {
-    if (depth > 5) return false;
-    const next: unknown[] = [];
-    for (const each of level) {
-      if (typeof each !== 'object' || each === null) continue;
-      const inner = Object.values(each);
-      values += inner.length;
-      if (values > 500) return false;
-      next.push(...inner);
-    }
-    level = next;
-  }
-  return true;
-}
 const place = () => amount().min(-100_000).max(100_000);
 
 const target = exact({
@@ -82,180 +57,6 @@ const assembly = exact({
   slots: list(slot, MOST_STRIPS),
 }).required();
 
-const laidPart = exact({
-  piece: id(),
-  endForEnd: flag(),
-  rollOver: flag(),
-  quarter: flag(),
-  sacrificial: flag(),
-  locked: flag(),
-  place: exact({
-    offset: optionalLength(),
-    angleDegrees: yup.number().min(-360).max(360).optional(),
-    spacer: optionalLength(),
-    about: maybeOneOf('length', 'width', 'thickness'),
-    x: optionalLength(),
-    y: optionalLength(),
-    z: optionalLength(),
-  })
-    .default(undefined)
-    .optional(),
-}).required();
-const partRule = {
-  every: whole().min(1).max(1000),
-  first: whole().min(1).max(2000),
-  except: list(whole().min(1), 2000),
-  rowOf: yup.number().integer().min(1).max(2000).optional(),
-};
-const turnRule = exact({ turn: oneOf('endForEnd', 'rollOver', 'quarter'), ...partRule })
-  .default(undefined)
-  .optional();
-const shiftRule = exact({ by: length(), wrap: optionalLength(), ...partRule })
-  .default(undefined)
-  .optional();
-const rows = exact({
-  counts: list(whole().min(1).max(2000), 500),
-  across: oneOf('length', 'width', 'thickness'),
-})
-  .default(undefined)
-  .optional();
-const contactNote = exact({
-  between: list(id(), 2).min(2),
-  how: oneOf('glued', 'in part', 'dry', 'fastened'),
-  clearance: optionalLength(),
-}).required();
-
-const base = {
-  id: id(),
-  name: text(80).optional(),
-  inputs: list(id(), 100),
-  output: id(),
-  done: flag(),
-  doneAt: momentText().optional(),
-  note: text(4000).optional(),
-  marks: optionalList(text(80).required(), 50),
-  photos: optionalList(text(200).required(), 50),
-  spoilt: optionalList(text(80).required(), 2000),
-  begin: momentText().optional(),
-};
-/** Settings of steps that Junta holds and does not carry out yet: plain data of at most 500 values, five levels deep. */
-const settings = yup
-  .mixed<Record<string, unknown>>()
-  .optional()
-  .test(
-    'small',
-    ({ path }) => `${path} must be an object of at most 500 values, nested at most 5 deep`,
-    (value) => value === undefined || isSmall(value),
-  );
-/** Slices of one blank: as many as a glue-up can lay. A fraction may stand there, as a finding. */
-const sliceCount = () => yup.number().min(0).max(2000).required();
-/** How long a step that only waits takes, h: at most a year. */
-const waiting = {
-  hours: yup.number().min(0).max(8784).optional(),
-  coats: yup.number().min(0).max(50).optional(),
-};
-const planned = (kind: StepKind) =>
-  exact({ ...base, kind: oneOf(kind), settings, days: yup.number().min(0).max(365).optional() });
-
-/** One schema for each kind of step, by its kind. */
-export const stepSchemas = {
-  rip: exact({ ...base, kind: oneOf('rip'), assembly: id(), saw: id(), fence: oneOf('shared', 'separate') }),
-  mill: exact({ ...base, kind: oneOf('mill'), machine: id(), face: length(), edge: length() }),
-  glue: exact({
-    ...base,
-    kind: oneOf('glue'),
-    along: oneOf('length', 'width', 'thickness'),
-    parts: optionalList(laidPart, 2000),
-    turns: turnRule,
-    shifts: shiftRule,
-    rows,
-    blanks: yup.number().integer().min(1).max(200).optional(),
-    split: exact({
-      joints: list(whole().min(1).max(2000), 500),
-      machining: exact({ sections: id(), edges: id(), joined: id() }).default(undefined).optional(),
-      aids: maybeOneOf(...AIDS),
-    })
-      .default(undefined)
-      .optional(),
-    mark: maybeOneOf('triangle', 'numbers'),
-    contacts: optionalList(contactNote, 2000),
-    plan: gluePlan.default(undefined).optional(),
-  }),
-  flatten: exact({
-    ...base,
-    kind: oneOf('flatten'),
-    machine: id(),
-    top: length(),
-    bottom: length(),
-    carrier: optionalLength(),
-  }),
-  joint: exact({ ...base, kind: oneOf('joint'), machine: id(), near: length(), far: length() }),
-  slice: exact({
-    ...base,
-    kind: oneOf('slice'),
-    saw: id(),
-    head: length(),
-    thickness: length(),
-    count: sliceCount(),
-    hold: optionalLength(),
-  }),
-  turn: exact({
-    ...base,
-    kind: oneOf('turn'),
-    turn: oneOf('standOnEnd', 'tipOnEdge', 'endForEnd', 'rollOver'),
-  }),
-  trim: exact({
-    ...base,
-    kind: oneOf('trim'),
-    cutter: cutter(),
-    uneven: flag(),
-    start: length(),
-    end: length(),
-    near: length(),
-    far: length(),
-  }),
-  crosscut: exact({ ...base, kind: oneOf('crosscut'), saw: id(), length: length() }),
-  rest: exact({
-    ...base,
-    kind: oneOf('rest'),
-    ...waiting,
-  }),
-  finish: exact({ ...base, kind: oneOf('finish'), ...waiting }),
-  resaw: exact({ ...base, kind: oneOf('resaw'), saw: id(), leaves: yup.number().min(0).max(200).required() }),
-  oblique: exact({
-    ...base,
-    kind: oneOf('oblique'),
-    saw: id(),
-    tilt: oneOf('mitre', 'bevel', 'ripBevel'),
-    angleDegrees: amount(),
-    head: length(),
-    thickness: length(),
-    count: sliceCount(),
-    ends: maybeOneOf('start', 'end', 'both'),
-    long: maybeOneOf('near', 'far'),
-  }),
-  shape: exact({
-    ...base,
-    kind: oneOf('shape'),
-    saw: text(80).optional(),
-    seen: maybeOneOf('face', 'edge'),
-    outline: optionalList(exact({ x: length(), y: length() }).required(), 200),
-    settings,
-  }),
-  surface: planned('surface'),
-  outside: planned('outside'),
-} satisfies Record<StepKind, yup.ISchema<unknown>>;
-
-/** What a step of no kind is held against: its kind is at fault. */
-const noStep = exact({ ...base, kind: oneOf(...(Object.keys(stepSchemas) as StepKind[])) });
-
-const step = yup.lazy(
-  (value: { kind?: StepKind } | undefined) =>
-    (value?.kind && Object.hasOwn(stepSchemas, value.kind)
-      ? stepSchemas[value.kind]
-      : noStep) as yup.ISchema<unknown> as never,
-);
-
 const reading = exact({
   id: id(),
   step: id(),
@@ -294,7 +95,7 @@ export const buildSchema = exact({
   targets: list(target, 20),
   boards: list(boardSchema(), 500),
   assemblies: list(assembly, 50),
-  steps: list(step, 200),
+  steps: list(stepSchema, 200),
   readings: list(reading, 2000),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import * as yup from 'yup';
-import type { BuildDocument } from '../core/build';
+import type { BuildDocument } from '../core/document';
 import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';
 import { saveJobBody } from './bodies';

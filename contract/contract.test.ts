@@ -1,9 +1,10 @@
 import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fit, PATTERNS, run, startingBrief } from '../core/build';
-import { defaultShop } from '../core/kit';
 import { predict } from '../core/exchange';
+import { defaultShop } from '../core/kit';
+import { fit, PATTERNS, startingBrief } from '../core/plan';
+import { run } from '../core/run';
 import { demoJobs } from '../demo/jobs';
 import { checkBuild, readJobFile } from './build';
 import { jobFileSchema } from './jsonschema';

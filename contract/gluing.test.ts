@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit } from '../core/build';
+import { applyEdit } from '../core/edit';
 import { DEFAULT_ADHESIVES, DEFAULT_CLAMPS, DEFAULT_CLIMATE, DEFAULT_GLUE_PRACTICE } from '../core/kit';
 import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';

@@ -1,9 +1,10 @@
 import * as yup from 'yup';
-import { GLUE_USES, type GluePlan, type GlueUse } from '../core/build';
+import { GLUE_USES, type GluePlan, type GlueUse } from '../core/document';
 import {
-  ADHESIVE_CLASSES,
-  CLAMP_KINDS,
   type Adhesive,
+  ADHESIVE_CLASSES,
+  AID_KINDS,
+  CLAMP_KINDS,
   type ClampSet,
   type Climate,
   type GluePractice,
@@ -64,9 +65,7 @@ export const climate = exact({ temperatureC: number(-2, 50), humidityPct: number
 
 const minutes = () => number(0, 120);
 const applicator = () => oneOf('bottle', 'brush', 'roller', 'notched');
-/** What keeps faces flush. */
-export const AIDS = ['none', 'cauls', 'biscuits', 'dowels', 'looseTenons', 'splines'] as const;
-const aidKind = () => oneOf(...AIDS);
+const aidKind = () => oneOf(...AID_KINDS.map(({ id: kind }) => kind));
 const school = () => oneOf('fan', 'reach', 'elastic');
 const tightening = () => oneOf('middle', 'rounds', 'ends');
 const hands = () =>

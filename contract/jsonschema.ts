@@ -1,6 +1,7 @@
 import type { SchemaDescription, SchemaObjectDescription, SchemaInnerTypeDescription } from 'yup';
-import { buildSchema, stepSchemas } from './build';
+import { buildSchema } from './build';
 import { id } from './lengths';
+import { stepSchemas } from './steps';
 
 type Json = Record<string, unknown>;
 

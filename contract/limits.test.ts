@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MOST_STRIPS, type BuildDocument } from '../core/build';
+import { type BuildDocument, MOST_STRIPS } from '../core/document';
 import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';
 import { saveJobBody } from './bodies';

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { run } from '../core/build';
 import { review } from '../core/review';
+import { run } from '../core/run';
 import { checkBuild } from './build';
 
 /** What each sample came to when it was written, step by step, mm. */

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
-import { sharedKitIds } from '../core/build';
 import { MACHINE_KINDS, type ShopSnapshot } from '../core/kit';
+import { sharedKitIds } from '../core/steps';
 import { adhesive, clampSet, climate, gluePractice } from './gluing';
 import { amount, display, exact, id, length, optionalLength, text, version } from './lengths';
 

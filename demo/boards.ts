@@ -1,5 +1,5 @@
 import type { NewBoard } from '../contract/board';
-import type { Fault, FaultKind, PricePer, SoldAs } from '../core/build';
+import type { Fault, FaultKind, PricePer, SoldAs } from '../core/document';
 import { typed } from '../core/kit';
 import { INCH } from '../core/units';
 

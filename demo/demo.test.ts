@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { checkBuild } from '../contract/build';
-import { run } from '../core/build';
 import { review } from '../core/review';
+import { run } from '../core/run';
 import { demoJobs } from './jobs';
 
 describe('the demo shop', () => {

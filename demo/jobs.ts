@@ -1,4 +1,6 @@
-import { applyEdit, fit, type Brief, type BuildDocument, type Edit } from '../core/build';
+import type { Brief, BuildDocument, Edit } from '../core/document';
+import { applyEdit } from '../core/edit';
+import { fit } from '../core/plan';
 import { parseLength } from '../core/units';
 import { demoShop } from './shop';
 

@@ -1,6 +1,6 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { stepSchemas } from '../contract/build';
+import { stepSchemas } from '../contract/steps';
 import { jobFileSchema } from '../contract/jsonschema';
 
 const read = (file: string): string => readFileSync(file, 'utf8');

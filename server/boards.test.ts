@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { NewBoard, RackBoard } from '../contract/board';
-import { applyEdit } from '../core/build';
+import { applyEdit } from '../core/edit';
 import { answerEdit, problemFor, settingsOf, solveNow } from '../core/stock';
 import { openServer, type TestServer } from './house.fixture';
 

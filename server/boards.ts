@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
-import { In, IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
+import { type DataSource, type EntityManager, In, IsNull, Not } from 'typeorm';
 import type { BoardEvent, NewBoard, RackBoard } from '../contract/board';
-import type { BoardStock, BuildDocument } from '../core/build';
+import type { BoardStock, BuildDocument } from '../core/document';
 import { freeNumber, offcutBoards } from '../core/stock';
-import { BoardEntity, JobEntity, type BoardRow } from './entities';
-import { readJob } from './jobs';
 import { transact } from './database';
+import { BoardEntity, type BoardRow, JobEntity } from './entities';
+import { readJob } from './jobs';
 import { isUuid, shopId } from './kit';
 import { problem } from './problems';
 import { giveReceipt, receiptOf, writerOf } from './receipts';

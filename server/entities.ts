@@ -1,6 +1,6 @@
 import { EntitySchema, type ValueTransformer } from 'typeorm';
 import type { BoardEvent } from '../contract/board';
-import type { BoardStock, BuildDocument } from '../core/build';
+import type { BoardStock, BuildDocument } from '../core/document';
 import type { Adhesive, AllowanceName, ClampSet, Machine, Saw, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
 

@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BuildsReply, JobReply, JobSummary, RevisionSummary } from '../contract/api';
 import { checkBuild } from '../contract/build';
-import type { BuildDocument } from '../core/build';
+import type { BuildDocument } from '../core/document';
 import { again, transact } from './database';
 import { isUuid, shopId } from './kit';
 import { problem } from './problems';

@@ -1,11 +1,11 @@
-import './app/theme.css';
 import type { ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { Shell } from './app/Shell';
 import { store } from './app/store';
-import { Broken } from './app/Broken';
+import './app/theme.css';
+import { Broken } from './screens/frame/Broken';
+import { Shell } from './screens/frame/Shell';
 
 /** Every screen by its address; each is loaded when it is first opened, or a little before. */
 const SCREENS: Record<string, () => Promise<ComponentType>> = {

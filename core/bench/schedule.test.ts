@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import ICAL from 'ical.js';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { applyEdit, run } from '../build';
-import { CHEQUER, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import { applyEdit } from '../edit';
 import { calendarFile } from '../exchange';
 import { clampsOf, type WorkHours } from '../kit';
-import { placeWork, schedule, tasksOf, workingSpans, type ScheduledTask, type ShopRoom } from '.';
+import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
+import { run } from '../run';
+import { placeWork, schedule, type ScheduledTask, type ShopRoom, tasksOf, workingSpans } from '.';
 
 const hours: WorkHours = { days: [1, 2, 3, 4, 5], from: 8, to: 17 };
 const H = 3_600_000;

@@ -1,7 +1,7 @@
-import { passesOf, stepTitle, type BuildDocument, type Step, type Timeline } from '../build';
-import { counted } from '../units';
-import { glueTimes, climateOf, gluingOf } from '../kit';
-import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, waitsToSurface } from '../glueup';
+import type { BuildDocument, Step } from '../document';
+import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse } from '../glueup';
+import { climateOf, glueTimes, gluingOf } from '../kit';
+import { asGlueUp, machineOfStep, passesOf, roomOf, stepTitle, type Timeline } from '../steps';
 
 /** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
 export interface Task {
@@ -23,29 +23,6 @@ export interface Task {
   began?: number;
 }
 
-/**
- * Minutes of work for a step, apart from glue-ups: rough guesses until the shop's own log knows better (common
- * practice): so many to set up, so many for each piece, and for each pass it goes over a machine.
- */
-const STEP_MINUTES: Partial<Record<Step['kind'], { setUp: number; each: number; pass?: number }>> = {
-  rip: { setUp: 10, each: 2 },
-  mill: { setUp: 10, each: 2, pass: 1 },
-  flatten: { setUp: 10, each: 5, pass: 5 },
-  joint: { setUp: 5, each: 3, pass: 1 },
-  slice: { setUp: 10, each: 1.5 },
-  trim: { setUp: 15, each: 5 },
-  crosscut: { setUp: 5, each: 1 },
-  oblique: { setUp: 15, each: 2 },
-  resaw: { setUp: 15, each: 5 },
-  shape: { setUp: 20, each: 15 },
-  surface: { setUp: 10, each: 40 },
-  turn: { setUp: 0, each: 0 },
-};
-const COAT_MIN = 20;
-const COAT_WAIT_H = 12;
-const OUTSIDE_DAYS = 7;
-/** Laying everything ready, and a dry run, before the bottle is opened. */
-const GLUE_SET_UP_MIN = 20;
 const SCRAPE_MIN = 10;
 
 /**
@@ -101,27 +78,17 @@ function addTasks(
         ...(clamps ? { clamps } : {}),
       });
   };
-  if (step.kind === 'glue') return glueTasks(step.id, build, timeline, work, wait);
-  if (step.kind === 'rest') return wait('rest', 'rests', 'rest', step.hours ?? 12);
-  if (step.kind === 'outside') return wait('outside', 'away', 'outside', (step.days ?? OUTSIDE_DAYS) * 24);
-  if (step.kind === 'finish') {
-    const coats = Math.max(1, step.coats ?? 1);
-    work(COAT_MIN * coats);
-    return wait(
-      'coat',
-      `${counted(coats, 'coat')} ${coats === 1 ? 'dries' : 'dry'}`,
-      'coat',
-      coats * (step.hours ?? COAT_WAIT_H),
-    );
-  }
-  const { setUp, each, pass = 0 } = STEP_MINUTES[step.kind] ?? { setUp: 10, each: 5 };
-  const machine = 'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine) : undefined;
-  work(setUp + (each + pass * (passesOf(step, machine) ?? 0)) * pieces);
+  const { flow, labour } = roomOf(step);
+  if (flow.joins) return glueTasks({ id: step.id, setUp: labour.setUp }, build, timeline, work, wait);
+  const { setUp, each, pass = 0, fixed, waits } = labour;
+  const passes = passesOf(step, machineOfStep(step, build)) ?? 0;
+  // What only waits asks nothing of hands; everything else is set up once and done piece by piece.
+  work(fixed?.(step) ?? (setUp + each > 0 ? setUp + (each + pass * passes) * pieces : 0));
+  for (const { of, words, hours } of waits?.(step) ?? []) wait(of, words, of, hours);
 }
 
 /** When a step was done, ms: a glue-up when its last clamp was tight. Not a number where nobody noted it. */
-const doneAtOf = (step: Step): number =>
-  Date.parse((step.kind === 'glue' ? step.plan?.clamped : undefined) ?? step.doneAt ?? '');
+const doneAtOf = (step: Step): number => Date.parse(asGlueUp(step)?.plan?.clamped ?? step.doneAt ?? '');
 
 /** What waits after a step that is done: glue in its clamps and settling, coats drying. */
 function waitsAfter(
@@ -144,7 +111,7 @@ function waitsAfter(
 const HOUR_MS = 3_600_000;
 
 function glueTasks(
-  id: string,
+  { id, setUp }: { id: string; setUp: number },
   build: BuildDocument,
   timeline: Timeline,
   work: (minutes: number, whole: boolean) => void,
@@ -160,16 +127,16 @@ function glueTasks(
   const glueUp = glueUpOf(build, timeline, id);
   // One part by itself is glued to nothing.
   if (timeline.steps.find((step) => step.id === id)?.laid?.length === 1) return;
-  if (!glueUp) return work(GLUE_SET_UP_MIN, true);
+  if (!glueUp) return work(setUp, true);
   const plan = planClamps(glueUp, shop);
   const { totalMin } = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop);
   const facts = adhesiveFor(glueUp, shop);
   const gates = gatesOf(facts && glueTimes(facts, climateOf(shop)), shop);
   const scrape = gluingOf(shop).squeezeOut === 'hard' ? 0 : SCRAPE_MIN;
-  work(GLUE_SET_UP_MIN + totalMin * glueUp.blanks + scrape, true);
+  work(setUp + totalMin * glueUp.blanks + scrape, true);
   const clamps = Object.fromEntries(plan.picks.map(({ set, count }) => [set.id, count]));
   wait('clamps', 'in clamps', 'clamps', gates.unclampH, clamps);
   const next = build.steps.find(({ inputs }) => inputs.includes(glueUp.step.output));
-  if (next && waitsToSurface(next.kind))
+  if (next && roomOf(next).needsSettled)
     wait('settle', 'joint settles', 'settle', gates.surfaceH - gates.unclampH);
 }

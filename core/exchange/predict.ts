@@ -1,6 +1,8 @@
-import { phraseText, run, type BuildDocument, type WorkPiece, toleranceOf, type Sources } from '../build';
+import { type BuildDocument, phraseText } from '../document';
 import { compareTarget, findingsOf } from '../review';
-import { CAUSES, compensatedSum, extents, blankVolume, lostTo, type Axis } from '../solid';
+import { run } from '../run';
+import { type Axis, blankVolume, CAUSES, compensatedSum, extents, lostTo } from '../solid';
+import { type Sources, toleranceOf, type WorkPiece } from '../steps';
 
 /** A size with how far it may be off, mm: nine times in ten, and at worst. */
 export interface PredictedSize {

@@ -1,23 +1,23 @@
-import { GLUE_USES, type BuildDocument, type GlueUse, type Phrase, type Step } from '../build';
+import { type BuildDocument, GLUE_USES, type GlueUse, type Phrase } from '../document';
 import {
+  type Adhesive,
   adhesiveFacts,
+  type AdhesiveFacts,
   adhesivesOf,
   climateOf,
   glueAmount,
-  glueTimes,
-  gluingOf,
-  WATER_CLASSES,
-  type Adhesive,
-  type AdhesiveFacts,
   type GlueAmount,
+  glueTimes,
   type GlueTimes,
+  gluingOf,
   type ShopSnapshot,
+  WATER_CLASSES,
   type WaterClass,
 } from '../kit';
-import { findSpecies, lookOf } from '../wood';
-import { crewOf } from './pace';
-import type { GlueUp } from './glueup';
 import { counted } from '../units';
+import { findSpecies, lookOf } from '../wood';
+import type { GlueUp } from './glueup';
+import { crewOf } from './pace';
 
 /** Parts thinner than this count as thin leaves, mm: water-borne glue curls them (common practice). */
 const THIN_LEAF = 4;
@@ -174,17 +174,3 @@ export function gatesOf(times: GlueTimes | undefined, shop: ShopSnapshot): Gates
     surfaceH: Math.max(practice.surfaceWaitH, unclampH),
   };
 }
-
-const SURFACING: ReadonlySet<Step['kind']> = new Set([
-  'flatten',
-  'joint',
-  'slice',
-  'trim',
-  'oblique',
-  'resaw',
-  'shape',
-  'crosscut',
-  'surface',
-]);
-/** Whether a step cuts into fresh joints, and so waits until they have lost their water; others wait for the clamps alone. */
-export const waitsToSurface = (kind: Step['kind']): boolean => SURFACING.has(kind);

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, run, type Brief, type BuildDocument, type Edit } from '../build';
-import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import type { Brief, BuildDocument, Edit } from '../document';
+import { applyEdit } from '../edit';
 import { typed } from '../kit';
+import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
+import { run } from '../run';
 import { INCH } from '../units';
-import { glueUpOf, layAids, type GlueUp } from '.';
+import { layAids } from './aids';
+import { type GlueUp, glueUpOf } from './glueup';
 
 const planned = (change: Partial<Brief> = {}): BuildDocument => plannedFor(panelBrief(change), shopWith());
 const block = () => planned(CHEQUER);

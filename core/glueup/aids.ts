@@ -1,6 +1,7 @@
-import { userOf, type BuildDocument, type Phrase, type Timeline, type TimelineStep } from '../build';
-import { gluingOf, type AidKind, type ShopSnapshot } from '../kit';
-import { inverse, movePoint, type Blank, type Cell, type Vec3 } from '../solid';
+import { type BuildDocument, type Phrase, userOf } from '../document';
+import { type AidKind, gluingOf, type ShopSnapshot } from '../kit';
+import { type Blank, type Cell, inverse, movePoint, type Vec3 } from '../solid';
+import { roomOf, type Timeline, type TimelineStep } from '../steps';
 import type { GlueUp } from './glueup';
 
 /** The hole an aid needs, mm: along the joint, into each strip, and through the thickness. Usual sizes (common practice). */
@@ -30,16 +31,6 @@ const SIZES: Record<Exclude<AidKind, 'none' | 'cauls'>, readonly AidSize[]> = {
   ],
   splines: [{ name: 'spline 6 x 16', along: 0, into: 8.5, thick: 6, pitch: 0 }],
 };
-
-/** Names of the kinds, as chosen. */
-export const AID_KINDS: readonly { id: AidKind; name: string; why: string }[] = [
-  { id: 'none', name: 'None', why: 'strips are pushed flush by hand, joint by joint' },
-  { id: 'cauls', name: 'Cauls', why: 'battens across both faces; nothing is cut' },
-  { id: 'biscuits', name: 'Biscuits', why: 'quick slots; they swell, so wait before planing' },
-  { id: 'dowels', name: 'Dowels', why: 'exact, and unforgiving of a hole off its place' },
-  { id: 'looseTenons', name: 'Loose tenons', why: 'exact and strong; needs its machine' },
-  { id: 'splines', name: 'Splines', why: 'one groove end to end; shows at a trimmed end unless stopped' },
-];
 
 /** Wood that must stay between an aid and any face or later cut, and a third of the thickness at most is taken. mm. */
 export const AID_COVER = 3;
@@ -102,7 +93,8 @@ function laterSteps(build: BuildDocument, timeline: Timeline, stepId: string): L
     step = userOf(build, step.output);
     const entry = step && byId.get(step.id);
     if (!step || !entry) break;
-    if (step.kind === 'turn' || step.kind === 'rest' || step.kind === 'finish') continue;
+    const { turns, waits } = roomOf(step).flow;
+    if (turns || waits) continue;
     out.push({
       name: entry.name,
       cells: entry.pieces.flatMap(({ blank }) =>

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { fit, PATTERNS, run, startingBrief } from '../build';
+import { fit, PATTERNS, startingBrief } from '../plan';
 import { review } from '../review';
 import { SHOPS } from '../review/scenarios.fixture';
-import { glueUpsOf, plannedGlueUp, pressureQuickly } from '.';
+import { run } from '../run';
+import { glueUpsOf } from './glueup';
+import { pressureQuickly } from './linereading';
+import { plannedGlueUp } from './planned';
 
 const { inch, mm: metric } = SHOPS;
 

@@ -1,24 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, run, type Brief, type BuildDocument, type Edit } from '../build';
-import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import type { Brief, BuildDocument, Edit } from '../document';
+import { applyEdit } from '../edit';
 import { DEFAULT_GLUE_PRACTICE, typed } from '../kit';
+import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
+import { run } from '../run';
 import { INCH } from '../units';
-import {
-  glueUpOf,
-  glueUpsOf,
-  judgeShelf,
-  layAids,
-  learnPace,
-  planClamps,
-  plannedGlueUp,
-  pressureOf,
-  pressureQuickly,
-  rehearse,
-  strengthWords,
-  strokesFor,
-  usesOf,
-  type GlueUp,
-} from '.';
+import { judgeShelf, strengthWords, usesOf } from './adhesive';
+import { layAids } from './aids';
+import { planClamps } from './clampplan/plan';
+import { type GlueUp, glueUpOf, glueUpsOf } from './glueup';
+import { pressureOf, pressureQuickly, strokesFor } from './linereading';
+import { learnPace, rehearse } from './pace';
+import { plannedGlueUp } from './planned';
 
 const planned = (change: Partial<Brief> = {}, shop = shopWith()): BuildDocument =>
   plannedFor(panelBrief(change), shop);

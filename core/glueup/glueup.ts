@@ -1,23 +1,17 @@
+import { type BuildDocument, DIMENSIONS } from '../document';
 import {
-  DIMENSIONS,
-  stepName,
-  type BuildDocument,
-  type GlueStep,
-  type Timeline,
-  type TimelineStep,
-} from '../build';
-import {
-  bounds,
-  contacts,
-  GRAIN_SIDES,
-  jointSide,
   type Axis,
   type Blank,
+  bounds,
   type Cell,
+  contacts,
+  GRAIN_SIDES,
   type GrainSide,
+  jointSide,
   type Vec3,
 } from '../solid';
-import { findSpecies, planeOf, type PlaneElastic } from '../wood';
+import { type GlueStep, glueUpAt, stepName, type Timeline, type TimelineStep } from '../steps';
+import { findSpecies, type PlaneElastic, planeOf } from '../wood';
 
 /** Parts that lie side by side in the direction the clamps press: a board, as far as pressing goes. */
 export interface Course {
@@ -224,8 +218,8 @@ const known = new WeakMap<Timeline, Map<string, GlueUp | undefined>>();
 export function glueUpOf(build: BuildDocument, timeline: Timeline, stepId: string): GlueUp | undefined {
   const ofRun = known.get(timeline) ?? new Map<string, GlueUp | undefined>();
   known.set(timeline, ofRun);
-  const asked = build.steps.find(({ id }) => id === stepId);
-  if (asked?.kind !== 'glue') return undefined;
+  const asked = glueUpAt(build, stepId);
+  if (!asked) return undefined;
   if (!ofRun.has(stepId)) ofRun.set(stepId, readGlueUp(timeline, asked));
   const read = ofRun.get(stepId);
   return read && { ...read, step: asked };

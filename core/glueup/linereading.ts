@@ -1,23 +1,23 @@
-import type { JointEdge, Phrase } from '../build';
+import type { JointEdge, Phrase } from '../document';
 import { gluingOf, type ShopSnapshot } from '../kit';
-import { elasticStack, type ClampPlan } from './clampplan';
-import { planeOfCourse, type GlueUp } from './glueup';
+import { counted } from '../units';
+import { type ClampPlan, elasticStack } from './clampplan';
+import { type GlueUp, planeOfCourse } from './glueup';
 import {
   evenLayout,
   forceToClose,
   gapOf,
+  type LinePressure,
+  type LineReading,
   placeOf,
   press,
+  type PressCase,
+  type Pressed,
   pressQuickly,
   pressureToClose,
   readLine,
   strokesTo,
-  type LinePressure,
-  type LineReading,
-  type PressCase,
-  type Pressed,
 } from './pressure';
-import { counted } from '../units';
 
 /** Pressure along one glue line and what it means. */
 export interface JointPressure extends LineReading {

@@ -1,13 +1,13 @@
-import type { PaceAct, TimedLap } from '../build';
+import type { PaceAct, TimedLap } from '../document';
 import {
-  APPLICATORS,
-  adhesivesOf,
   adhesiveFacts,
+  adhesivesOf,
+  type Applicator,
+  APPLICATORS,
   climateOf,
   glueTimes,
-  gluingOf,
-  type Applicator,
   type GlueTimes,
+  gluingOf,
   type Pace,
   type ShopSnapshot,
 } from '../kit';

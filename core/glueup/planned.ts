@@ -1,21 +1,22 @@
-import type { BuildDocument, GlueUse, Phrase, Timeline } from '../build';
-import { CLAMP_SCHOOLS, climateOf, equilibriumMoisture, isClimateKnown, type GlueAmount } from '../kit';
+import type { BuildDocument, GlueUse, Phrase } from '../document';
+import { CLAMP_SCHOOLS, climateOf, equilibriumMoisture, type GlueAmount, isClimateKnown } from '../kit';
+import type { Timeline } from '../steps';
 import {
   amountFor,
+  type Gates,
   gatesOf,
   judgeBottle,
+  type JudgedBottle,
   judgeShelf,
   strengthWords,
   usesOf,
-  type Gates,
-  type JudgedBottle,
 } from './adhesive';
-import { layAids, needsAids, type AidLayout } from './aids';
-import { bottleFor, planClamps, type ClampPlan } from './clampplan';
-import { glueUpOf, glueUpsOf, type GlueUp } from './glueup';
-import { rehearse, type Rehearsal } from './pace';
-import { readyList, type ReadyItem } from './ready';
-import { stagingOf, whyOwnStage, type Staging } from './staging';
+import { type AidLayout, layAids, needsAids } from './aids';
+import { bottleFor, type ClampPlan, planClamps } from './clampplan';
+import { type GlueUp, glueUpOf, glueUpsOf } from './glueup';
+import { type Rehearsal, rehearse } from './pace';
+import { type ReadyItem, readyList } from './ready';
+import { type Staging, stagingOf, whyOwnStage } from './staging';
 
 /** Everything planned for one glue-up, as the screens read it. Plain data. */
 export interface PlannedGlueUp {

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, phraseText, run, type BuildDocument } from '../build';
-import { fixed, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
-import { DEFAULT_CLAMPS, glueTimes, adhesiveFacts, typed } from '../kit';
-import { gatesOf, plannedGlueUp, type PlannedGlueUp } from '.';
+import { type BuildDocument, phraseText } from '../document';
+import { applyEdit } from '../edit';
+import { adhesiveFacts, DEFAULT_CLAMPS, glueTimes, typed } from '../kit';
+import { fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
+import { run } from '../run';
+import { gatesOf } from './adhesive';
+import { plannedGlueUp, type PlannedGlueUp } from './planned';
 
 const metric = { system: 'mm', fraction: 0 } as const;
 const planOf = (build: BuildDocument): PlannedGlueUp =>

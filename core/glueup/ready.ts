@@ -1,10 +1,10 @@
-import type { Phrase } from '../build';
-import { APPLICATORS, gluingOf, type GlueAmount, type ShopSnapshot } from '../kit';
+import type { Phrase } from '../document';
+import { APPLICATORS, type GlueAmount, gluingOf, type ShopSnapshot } from '../kit';
+import { counted } from '../units';
 import type { AidLayout } from './aids';
-import { adhesiveFor, TIGHTENING_WORDS, type ClampPlan } from './clampplan';
+import { adhesiveFor, type ClampPlan, TIGHTENING_WORDS } from './clampplan';
 import type { GlueUp } from './glueup';
 import { crewOf } from './pace';
-import { counted } from '../units';
 
 /** One thing that must lie ready, or be read, before the bottle is opened. */
 export interface ReadyItem {

@@ -32,6 +32,15 @@ export type Tightening = 'middle' | 'rounds' | 'ends';
 
 /** What keeps faces flush. */
 export type AidKind = 'none' | 'cauls' | 'biscuits' | 'dowels' | 'looseTenons' | 'splines';
+/** The kinds of aid as they are chosen, and why one would. */
+export const AID_KINDS: readonly { id: AidKind; name: string; why: string }[] = [
+  { id: 'none', name: 'None', why: 'strips are pushed flush by hand, joint by joint' },
+  { id: 'cauls', name: 'Cauls', why: 'battens across both faces; nothing is cut' },
+  { id: 'biscuits', name: 'Biscuits', why: 'quick slots; they swell, so wait before planing' },
+  { id: 'dowels', name: 'Dowels', why: 'exact, and unforgiving of a hole off its place' },
+  { id: 'looseTenons', name: 'Loose tenons', why: 'exact and strong; needs its machine' },
+  { id: 'splines', name: 'Splines', why: 'one groove end to end; shows at a trimmed end unless stopped' },
+];
 
 /** What is done with a panel wider than the planer. */
 export type WideWay = 'sections' | 'sled' | 'pairs' | 'paid';

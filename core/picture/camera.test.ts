@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { boardBlank, type BoardStock } from '../build';
+import type { BoardStock } from '../document';
 import { boxBlank, cross, dot, IDENTITY } from '../solid';
-import { colourDifference, lookOf, oil, OIL, toneOf, type OkLab } from '../wood';
-import { axesOf, cameraAt, layOut, scanScene, shadeRows, VIEWS, viewFrame, type Scan } from '.';
+import { boardBlank } from '../steps';
+import { colourDifference, lookOf, oil, OIL, type OkLab, toneOf } from '../wood';
+import { axesOf, cameraAt, layOut, type Scan, scanScene, shadeRows, viewFrame, VIEWS } from '.';
 
 const origin = { board: 'b', species: 'walnut_black', seed: 3, shade: 3 };
 const scene = layOut([

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { boardBlank, run, type Fault } from '../build';
 import { demoJobs } from '../../demo/jobs';
+import type { Fault } from '../document';
+import { run } from '../run';
 import { boxBlank, glueBlanks, moveBlank, rotation, translation } from '../solid';
-import { layOut, scanScene, shadeRows, viewFrame, type View } from '.';
+import { boardBlank } from '../steps';
+import { layOut, scanScene, shadeRows, type View, viewFrame } from '.';
 
 const toLog = [0, 1, 0, -20, 0, 0, 1, 60, 1, 0, 0, 0];
 const strip = (species: string, l = 200, w = 40, t = 20) =>

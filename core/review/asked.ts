@@ -1,16 +1,18 @@
 import {
-  LONGEST_BOARD_MM,
-  patternOf,
   type BuildDocument,
+  DIMENSIONS,
   type Finding,
+  LONGEST_BOARD_MM,
   type Phrase,
   type Step,
-} from '../build';
-import { takesEndGrain, type Machine } from '../kit';
+} from '../document';
+import { type Machine, takesEndGrain } from '../kit';
+import { patternOf } from '../plan';
 import { extents, type Vec3 } from '../solid';
+import { asFlattening, glueUps, machineOfStep, roomOf, slicings } from '../steps';
 import { counted } from '../units';
+import type { ReviewContext } from './context';
 import { isEndGrain } from './limits';
-import type { ReviewContext } from './review';
 import { sawOfStep } from './sawing';
 
 const note = (code: string, step: string, message: Phrase[], numbers: Record<string, number>): Finding => ({
@@ -39,10 +41,11 @@ function refusal(machine: Machine, [length, width, thickness]: Vec3, after: numb
 /** Another machine than the one asked for, with the number that ruled it out. */
 export function otherMachine(step: Step, { build, timeline, before }: ReviewContext): Finding[] {
   const { brief, shop } = build;
-  if (step.kind === 'mill') return noPlaner(step, build);
-  if (step.kind !== 'flatten' || !brief || step.machine === brief.flattenWith) return [];
+  if (roomOf(step).machining?.over === 'both') return noPlaner(step, build);
+  const flat = asFlattening(step);
+  if (!flat || !brief || flat.machine === brief.flattenWith) return [];
   const asked = shop.machines.find(({ id }) => id === brief.flattenWith);
-  const used = shop.machines.find(({ id }) => id === step.machine);
+  const used = shop.machines.find(({ id }) => id === flat.machine);
   const pieces = before(step);
   if (!used || pieces.length === 0) return [];
   if (!asked)
@@ -80,8 +83,13 @@ export function otherMachine(step: Step, { build, timeline, before }: ReviewCont
 }
 
 /** Strips milled on something else because the kit has no planer. */
-function noPlaner(step: Extract<Step, { kind: 'mill' }>, { shop }: BuildDocument): Finding[] {
-  const used = shop.machines.find(({ id }) => id === step.machine);
+function noPlaner(step: Step, build: BuildDocument): Finding[] {
+  const { shop } = build;
+  const used = machineOfStep(step, build);
+  const faceMm =
+    roomOf(step)
+      .takesOff?.(step)
+      .find(({ axis }) => axis === 2)?.max ?? 0;
   if (!used || shop.machines.some(({ kind }) => kind === 'planer')) return [];
   return [
     note(
@@ -89,18 +97,12 @@ function noPlaner(step: Extract<Step, { kind: 'mill' }>, { shop }: BuildDocument
       step.id,
       [
         `The kit has no planer: strips are brought to thickness with ${used.name}, `,
-        { mm: step.face.mm },
+        { mm: faceMm },
         ' off each face. Choose another machine, or enter a planer in the Kit.',
       ],
-      { planers: 0, face: step.face.mm },
+      { planers: 0, face: faceMm },
     ),
   ];
-}
-
-/** How deep a step cuts, mm: a resaw through the width, other cuts through the thickness; shapes as they are seen. */
-function depthOf(step: Step, size: Vec3): number {
-  if (step.kind === 'resaw') return size[1];
-  return step.kind === 'shape' && step.seen === 'edge' ? size[1] : size[2];
 }
 
 /** Another saw than the one asked for, because that does not cut deep enough. */
@@ -111,7 +113,8 @@ export function otherSaw(step: Step, context: ReviewContext): Finding[] {
   const used = sawOfStep(step, context);
   const entered = before(step);
   if (!asked || !used || asked.id === used.id || asked.depth.mm === 0 || entered.length === 0) return [];
-  const depth = Math.max(...entered.map(({ blank }) => depthOf(step, extents(blank))));
+  const through = DIMENSIONS.indexOf(roomOf(step).sawing?.through(step) ?? 'thickness');
+  const depth = Math.max(...entered.map(({ blank }) => extents(blank)[through]));
   if (depth <= asked.depth.mm) return [];
   return [
     note(
@@ -132,7 +135,7 @@ export function otherSaw(step: Step, context: ReviewContext): Finding[] {
 /** Several panels alike: whether each is glued up by itself or all are cut from one, and what decides. */
 export function alike(step: Step, { build, timeline }: ReviewContext): Finding[] {
   const quantity = build.brief?.quantity ?? 1;
-  const first = build.steps.find(({ kind }) => kind === 'glue');
+  const [first] = glueUps(build);
   if (quantity < 2 || !build.brief) return [];
   if (build.brief.pattern !== 'panel') return sharedPanels(step, quantity, { build, timeline });
   if (step.id !== first?.id) return [];
@@ -140,7 +143,7 @@ export function alike(step: Step, { build, timeline }: ReviewContext): Finding[]
   const entry = timeline.steps.find(({ id }) => id === step.id);
   if (!finished || !entry) return [];
   const name = patternOf(build.brief.pattern).name.toLowerCase();
-  const inOne = build.steps.some(({ kind }) => kind === 'slice');
+  const inOne = slicings(build).length > 0;
   if (inOne)
     return [
       note(
@@ -179,7 +182,7 @@ function sharedPanels(
   quantity: number,
   { build, timeline }: Pick<ReviewContext, 'build' | 'timeline'>,
 ): Finding[] {
-  if (step.kind !== 'slice' || build.steps.find(({ kind }) => kind === 'slice')?.id !== step.id) return [];
+  if (slicings(build)[0]?.id !== step.id) return [];
   const entry = timeline.steps.find(({ id }) => id === step.id);
   if (!entry || entry.entered.length === 0) return [];
   const long = Math.max(...entry.entered.map(({ blank }) => extents(blank)[0]));

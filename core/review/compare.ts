@@ -1,4 +1,6 @@
-import { aimText, DIMENSIONS, meetsAim, type BuildDocument, type Timeline } from '../build';
+import { type BuildDocument, DIMENSIONS } from '../document';
+import { aimText, meetsAim } from '../plan';
+import type { Timeline } from '../steps';
 
 /** How far a prediction may lie from a fixed size and still be called right, when nothing is said. */
 export const targetTolerance = (build: BuildDocument): number =>

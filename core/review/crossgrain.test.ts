@@ -1,25 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import {
-  fit,
-  run,
-  startingBrief,
-  type BuildDocument,
-  type GlueStep,
-  type Timeline,
-  type WorkPiece,
-} from '../build';
-import { fixed } from '../build/briefs.fixture';
+import type { BuildDocument } from '../document';
 import { defaultShop, typed } from '../kit';
+import { fit, startingBrief } from '../plan';
+import { fixed } from '../plan/briefs.fixture';
+import { run } from '../run';
 import {
+  type Blank,
   boxBlank,
   extents,
   glueBlanks,
-  quarterTurn,
   moveBlank,
-  toOrigin,
-  type Blank,
+  quarterTurn,
   type Rigid,
+  toOrigin,
 } from '../solid';
+import type { GlueStep, Timeline, WorkPiece } from '../steps';
 import { findingsOf } from '.';
 import { crossGrain } from './crossgrain';
 

@@ -1,6 +1,9 @@
-import type { Finding, Step } from '../build';
+import type { Finding, Step } from '../document';
 import { ownersOf } from '../glueup';
 import {
+  type Blank,
+  type Cell,
+  type Contact,
   contacts,
   dot,
   grainAngle,
@@ -8,14 +11,12 @@ import {
   grainSide,
   principalStrains,
   strainDifference,
-  type Blank,
-  type Cell,
-  type Contact,
   type StrainDifference,
   type Vec3,
 } from '../solid';
+import { roomOf } from '../steps';
 import { findSpecies } from '../wood';
-import type { ReviewContext } from './review';
+import type { ReviewContext } from './context';
 
 /** Fibres that cross by less run along one another: such a joint is an ordinary one. Cosine of 20 degrees. */
 const ALONG = Math.cos((20 * Math.PI) / 180);
@@ -83,7 +84,7 @@ function movesOf({ contacts: list, differences }: Side): { length: number; moves
 export function crossGrain(step: Step, context: ReviewContext): Finding[] {
   const entry = context.timeline.steps.find(({ id }) => id === step.id);
   const blank = entry?.pieces[0]?.blank;
-  if (step.kind !== 'glue' || !entry || !blank || allAlong(blank)) return [];
+  if (!roomOf(step).flow.joins || !entry || !blank || allAlong(blank)) return [];
   const partOf = ownersOf(entry);
   const sides = new Map<string, Side>();
   let [all, ends] = [0, 0];

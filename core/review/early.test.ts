@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, phraseText, run, type BuildDocument } from '../build';
-import { CHEQUER, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import { type BuildDocument, phraseText } from '../document';
+import { applyEdit } from '../edit';
+import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
+import { run } from '../run';
 import { review } from '.';
 
 const CLAMPED = Date.UTC(2027, 2, 1, 17);

@@ -1,7 +1,8 @@
-import { firstOf, makersOf, stepName, type Finding, type Step } from '../build';
-import { adhesiveFor, gatesOf, glueUpOf, waitsToSurface } from '../glueup';
+import type { Finding, Step } from '../document';
+import { adhesiveFor, gatesOf, glueUpOf } from '../glueup';
 import { climateOf, glueTimes } from '../kit';
-import type { ReviewContext } from './review';
+import { gluedBefore, roomOf, stepName } from '../steps';
+import type { ReviewContext } from './context';
 
 const HOUR_MS = 3_600_000;
 /** Noting a moment takes a moment: less than this is not early, h. */
@@ -10,16 +11,16 @@ const LEAST_H = 0.05;
 /** A step that was done sooner after a glue-up than this shop waits: by how much. */
 export function doneEarly(step: Step, { build, timeline }: ReviewContext): Finding[] {
   const at = Date.parse(step.doneAt ?? '');
-  if (!step.done || step.kind === 'glue' || !Number.isFinite(at)) return [];
+  if (!step.done || roomOf(step).flow.joins || !Number.isFinite(at)) return [];
   return step.inputs.flatMap((input) => {
-    const glue = firstOf(makersOf(build, input), ({ kind }) => kind === 'glue');
-    if (glue?.kind !== 'glue') return [];
+    const glue = gluedBefore(build, input);
+    if (!glue) return [];
     const clamped = Date.parse(glue.plan?.clamped ?? glue.doneAt ?? '');
     const glueUp = glueUpOf(build, timeline, glue.id);
     if (!Number.isFinite(clamped) || !glueUp) return [];
     const facts = adhesiveFor(glueUp, build.shop);
     const gates = gatesOf(facts && glueTimes(facts, climateOf(build.shop)), build.shop);
-    const waitH = waitsToSurface(step.kind) ? gates.surfaceH : gates.unclampH;
+    const waitH = roomOf(step).needsSettled ? gates.surfaceH : gates.unclampH;
     const afterH = (at - clamped) / HOUR_MS;
     const earlyH = waitH - afterH;
     if (earlyH < LEAST_H) return [];

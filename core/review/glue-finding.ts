@@ -1,6 +1,6 @@
-import type { Edit, Finding, Fix, Phrase } from '../build';
+import type { Edit, Finding, Fix, Phrase } from '../document';
 import type { ClampPlan, GlueUp } from '../glueup';
-import type { ReviewContext } from './review';
+import type { ReviewContext } from './context';
 
 /** What looks at one glue-up and its clamps. */
 export type Findings = (glueUp: GlueUp, plan: ClampPlan, context: ReviewContext) => Finding[];

@@ -1,15 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import {
-  applyEdit,
-  phraseText,
-  run,
-  type Brief,
-  type BuildDocument,
-  type Edit,
-  type Finding,
-} from '../build';
-import { fixed, panelBrief, plannedFor, shopWith as newShop } from '../build/briefs.fixture';
-import { DEFAULT_CLAMPS, typed, type GluePractice, type ShopSnapshot } from '../kit';
+import { type Brief, type BuildDocument, type Edit, type Finding, phraseText } from '../document';
+import { applyEdit } from '../edit';
+import { DEFAULT_CLAMPS, type GluePractice, type ShopSnapshot, typed } from '../kit';
+import { fixed, shopWith as newShop, panelBrief, plannedFor } from '../plan/briefs.fixture';
+import { run } from '../run';
 import { review } from '.';
 
 const shopWith = (more: Partial<ShopSnapshot> = {}, change: Partial<GluePractice> = {}): ShopSnapshot =>

@@ -1,8 +1,9 @@
-import { type Finding, type Fix, type Step } from '../build';
+import type { Finding, Fix, Step } from '../document';
 import {
   AID_COVER,
   amountFor,
   bottleFor,
+  type GlueUp,
   glueUpOf,
   glueUpsOf,
   judgeBottle,
@@ -12,17 +13,17 @@ import {
   planClamps,
   rehearse,
   usesOf,
-  type GlueUp,
 } from '../glueup';
 import { climateOf, gluingOf, isClimateKnown } from '../kit';
-import { planGlue, warning, type Findings } from './glue-finding';
-import { edges, oneSided, openJoints } from './pressing';
-import type { ReviewContext } from './review';
+import { roomOf } from '../steps';
 import { counted } from '../units';
+import type { ReviewContext } from './context';
+import { type Findings, planGlue, warning } from './glue-finding';
+import { edges, oneSided, openJoints } from './pressing';
 
 /** Everything about a glue-up that its maker should know before the bottle is opened. */
 export function glueUpFindings(step: Step, context: ReviewContext): Finding[] {
-  if (step.kind !== 'glue' || step.done) return [];
+  if (!roomOf(step).flow.joins || step.done) return [];
   const glueUp = glueUpOf(context.build, context.timeline, step.id);
   if (!glueUp || glueUp.lines.length === 0) return [];
   const plan = planClamps(glueUp, context.build.shop);

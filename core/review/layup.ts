@@ -1,22 +1,25 @@
-import type { Finding, Fix, GlueStep, Slot, SliceStep, Step } from '../build';
+import { type Finding, firstOf, type Fix, makerOf, makersOf, type Slot, type Step } from '../document';
+import { meetsAim } from '../plan';
+import { type Axis, AXIS_NAMES, extents } from '../solid';
 import {
+  asGlueUp,
   assemblyOf,
-  firstOf,
+  asSlicing,
+  type GlueStep,
   heldBack,
   lengthForSlices,
-  makerOf,
-  makersOf,
-  meetsAim,
   noiseOf,
   ripOf,
   sliceBefore,
   sliceIds,
   slicesFrom,
-} from '../build';
-import { AXIS_NAMES, extents, type Axis } from '../solid';
+  type SliceStep,
+  slicings,
+  trims,
+} from '../steps';
 import { counted } from '../units';
 import { targetTolerance } from './compare';
-import type { ReviewContext } from './review';
+import type { ReviewContext } from './context';
 import { acceptWay } from './target';
 import { blankLacks, lessInHand, longerStrips, rowsGlueOf, rowWays } from './ways';
 
@@ -26,14 +29,9 @@ const isPlaced = (step: GlueStep): boolean =>
 
 /** Neighbours of unequal thickness leave a step that has to be planed away. */
 export function thicknessSteps(step: Step, context: ReviewContext): Finding[] {
+  const glue = asGlueUp(step);
   const laid = context.timeline.steps.find(({ id }) => id === step.id)?.laid;
-  if (
-    step.kind !== 'glue' ||
-    !laid ||
-    isPlaced(step) ||
-    step.along === 'thickness' ||
-    step.rows?.across === 'thickness'
-  )
+  if (!glue || !laid || isPlaced(glue) || glue.along === 'thickness' || glue.rows?.across === 'thickness')
     return [];
   const limit = context.build.shop.noticeableStep.mm;
   let worst = 0;
@@ -96,8 +94,9 @@ export function thicknessSteps(step: Step, context: ReviewContext): Finding[] {
 export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
   const laid = context.timeline.steps.find(({ id }) => id === step.id)?.laid;
   // Rows of different lengths and placed parts are not flush by themselves: the trim after them is.
-  if (step.kind !== 'glue' || !laid || step.rows || isPlaced(step)) return [];
-  const axis: Axis = step.along === 'width' ? 0 : 1;
+  const glue = asGlueUp(step);
+  if (!glue || !laid || glue.rows || isPlaced(glue)) return [];
+  const axis: Axis = glue.along === 'width' ? 0 : 1;
   // Strips laid across between shifted rows reach over all of them: like is held against like.
   const sizes = laid.filter(({ quarter }) => !quarter).map((part) => part.max[axis] - part.min[axis]);
   const ragged = Math.max(...sizes) - Math.min(...sizes);
@@ -139,7 +138,8 @@ export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
 
 /** Turning slices end for end makes a chequer only when the number of columns is even. */
 export function oddChequer(step: Step, context: ReviewContext): Finding[] {
-  if (step.kind !== 'glue' || step.along !== 'length' || step.turns?.turn !== 'endForEnd') return [];
+  const glue = asGlueUp(step);
+  if (glue?.along !== 'length' || glue.turns?.turn !== 'endForEnd') return [];
   // Other patterns turn slices to other ends.
   if (context.build.brief && context.build.brief.pattern !== 'endGrain') return [];
   const slice = upstreamSlice(step, context);
@@ -173,14 +173,16 @@ export function oddChequer(step: Step, context: ReviewContext): Finding[] {
   ];
 }
 
-function upstreamSlice(step: Step, context: ReviewContext): Step | undefined {
-  return firstOf(makersOf(context.build, step.inputs[0] ?? ''), ({ kind }) => kind === 'slice');
+function upstreamSlice(step: Step, context: ReviewContext): SliceStep | undefined {
+  return asSlicing(
+    firstOf(makersOf(context.build, step.inputs[0] ?? ''), (each) => asSlicing(each) !== undefined),
+  );
 }
 
 /** Fewer slices than asked for, or than the finished length needs. */
 export function sliceCounts(step: Step, context: ReviewContext): Finding[] {
-  if (step.kind !== 'slice') return [];
-  return [...slicesThatFit(step, context), ...rowsNeeded(step, context)];
+  const slicing = asSlicing(step);
+  return slicing ? [...slicesThatFit(slicing, context), ...rowsNeeded(slicing, context)] : [];
 }
 
 function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewContext): Finding[] {
@@ -245,16 +247,15 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
   const { finished } = timeline;
   if (!glue || !block?.laid || !finished || !aim?.value || aim.aim === 'free' || aim.aim === 'atMost')
     return [];
-  const trims = build.steps
-    .slice(build.steps.indexOf(glue))
-    .reduce((sum, s) => sum + (s.kind === 'trim' ? s.start.mm + s.end.mm : 0), 0);
+  const after = build.steps.indexOf(glue);
+  const trimmed = trims(build)
+    .filter((trim) => build.steps.indexOf(trim) > after)
+    .reduce((sum, { start, end }) => sum + start.mm + end.mm, 0);
   const short = aim.value.mm - finished.least[0];
-  const made = Math.abs(block.least[0] - trims - finished.least[0]) < noiseOf(build.shop);
+  const made = Math.abs(block.least[0] - trimmed - finished.least[0]) < noiseOf(build.shop);
   if (!made || meetsAim(aim, finished.least[0], targetTolerance(build))) return [];
   const own = new Set(
-    build.steps.flatMap((each) =>
-      each.kind === 'slice' && rowsGlueOf(build, each)?.id === glue.id ? sliceIds(build, each) : [],
-    ),
+    slicings(build).flatMap((each) => (rowsGlueOf(build, each)?.id === glue.id ? sliceIds(build, each) : [])),
   );
   const rows = block.laid.filter(({ piece }) => own.has(piece));
   if (rows.length === 0) return [];
@@ -274,7 +275,7 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
         between ? ' and what lies between them give ' : rows.length === 1 ? ' gives ' : ' give ',
         { mm: block.least[0] },
         '; ',
-        { mm: aim.value.mm + trims },
+        { mm: aim.value.mm + trimmed },
         ' is needed with the trims. ',
         more === 1 ? 'One slice is missing.' : `${more} slices are missing.`,
       ],
@@ -282,7 +283,7 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
         rows: rows.length,
         row,
         length: block.least[0],
-        needed: aim.value.mm + trims,
+        needed: aim.value.mm + trimmed,
         missing: more,
       },
       fixes: [

@@ -1,20 +1,11 @@
-import { takesEndGrain, type Machine } from '../kit';
-import {
-  firstOf,
-  flatteners,
-  makersOf,
-  sectionsNeeded,
-  settable,
-  type Edit,
-  type Finding,
-  type Fix,
-  type Step,
-  type TimelineStep,
-} from '../build';
+import { type Edit, type Finding, type Fix, makerOf, type Step } from '../document';
 import { glueUpOf, jointsOf, splitEdit, splitStrips } from '../glueup';
+import { type Machine, takesEndGrain } from '../kit';
+import { flatteners, settable } from '../plan';
 import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
-import { lengthText } from '../units';
-import type { ReviewContext } from './review';
+import { asFlattening, asGlueUp, machineOfStep, roomOf, type TimelineStep } from '../steps';
+import { lengthText, sectionsNeeded } from '../units';
+import type { ReviewContext } from './context';
 
 const useMachine = (step: Step, machine: Machine): Fix => ({
   label: `Use ${machine.name}`,
@@ -46,22 +37,23 @@ function entering(
 
 /** What a machine cannot take: too wide, too short, too thin, too thick, or end grain before knives. */
 export function machineLimits(step: Step, context: ReviewContext): Finding[] {
-  if (step.kind !== 'flatten' && step.kind !== 'mill' && step.kind !== 'joint') return [];
-  const machine = context.build.shop.machines.find(({ id }) => id === step.machine);
+  const { machining } = roomOf(step);
+  if (!machining) return [];
+  const { build } = context;
+  const flatten = asFlattening(step);
+  const machine = machineOfStep(step, build);
   const entered = entering(step, context);
   const after = context.timeline.steps.find(({ id }) => id === step.id);
-  if (!machine || !entered || !after) return [];
-  if (step.kind === 'joint' && step.near.mm + step.far.mm === 0) return [];
-  if (step.kind === 'mill' && step.face.mm + step.edge.mm === 0) return [];
+  if (!machine || !entered || !after || !machining.any(step)) return [];
   const out: Finding[] = [];
   const { size } = entered;
-  const endGrain = step.kind === 'flatten' && entered.pieces.some(isEndGrain);
+  const endGrain = flatten !== undefined && entered.pieces.some(isEndGrain);
   const others = flatteners(context.build.shop, size, endGrain)
     .filter((m) => m.id !== machine.id && m.minThickness.mm <= after.least[2])
     .slice(0, 2)
     .map((m) => useMachine(step, m));
   const { maxWidth, minLength, minThickness, maxThickness } = machine;
-  if (step.kind !== 'joint' && maxWidth.mm > 0 && size[1] > maxWidth.mm)
+  if (machining.over !== 'edges' && maxWidth.mm > 0 && size[1] > maxWidth.mm)
     out.push(tooWide(step, machine, size[1], others, endGrain, context));
   if (size[0] < minLength.mm)
     out.push({
@@ -77,12 +69,12 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
         '.',
       ],
       numbers: { length: size[0], least: minLength.mm, short: minLength.mm - size[0] },
-      fixes: step.kind === 'flatten' ? others : [],
+      fixes: flatten ? others : [],
       caution:
         'A piece shorter than the distance between the rollers can tip, jam or be thrown back. The machine’s manual comes first.',
     });
   // The machine sees the carrier board and the piece on it as one.
-  const carrier = step.kind === 'flatten' ? (step.carrier?.mm ?? 0) : 0;
+  const carrier = flatten?.carrier?.mm ?? 0;
   const thin = after.least[2] + carrier;
   if (thin < minThickness.mm - 1e-6)
     out.push({
@@ -98,24 +90,23 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
         carrier > 0 ? '.' : ' without a carrier board.',
       ],
       numbers: { thickness: thin, least: minThickness.mm, carrier },
-      fixes:
-        step.kind === 'flatten'
-          ? [
-              ...(machine.kind === 'planer'
-                ? [
-                    {
-                      label: `On a carrier board of ${lengthText(CARRIER_MM, context.build.shop.display)}`,
-                      edit: {
-                        do: 'setStep' as const,
-                        step: step.id,
-                        change: { carrier: { mm: CARRIER_MM } },
-                      },
+      fixes: flatten
+        ? [
+            ...(machine.kind === 'planer'
+              ? [
+                  {
+                    label: `On a carrier board of ${lengthText(CARRIER_MM, context.build.shop.display)}`,
+                    edit: {
+                      do: 'setStep' as const,
+                      step: step.id,
+                      change: { carrier: { mm: CARRIER_MM } },
                     },
-                  ]
-                : []),
-              ...others,
-            ]
-          : [],
+                  },
+                ]
+              : []),
+            ...others,
+          ]
+        : [],
       caution:
         'Thin wood can break up under the knives. Use a carrier board, or another way; the machine’s manual comes first.',
     });
@@ -134,7 +125,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
         '.',
       ],
       numbers: { thickness: high, most: maxThickness.mm, carrier },
-      fixes: step.kind === 'flatten' ? others : [],
+      fixes: flatten ? others : [],
     });
   if (endGrain && !takesEndGrain(machine.kind))
     out.push({
@@ -168,7 +159,7 @@ function tooWide(
   const limit = machine.maxWidth.mm;
   const sections = sectionsNeeded(width, 0, shop.allowances.jointEdge.mm, limit);
   const canSplit =
-    step.kind === 'flatten' && !endGrain && brief?.pattern === 'panel' && Number.isFinite(sections);
+    asFlattening(step) !== undefined && !endGrain && brief?.pattern === 'panel' && Number.isFinite(sections);
   const split: Fix[] = canSplit
     ? [{ label: `Glue as ${sections} sections`, edit: { do: 'replan', change: { sections } } }]
     : [];
@@ -180,17 +171,16 @@ function tooWide(
     axis: 1,
     message: ['The piece is ', { mm: width }, ` wide; ${machine.name} takes `, { mm: limit }, ...joined, '.'],
     numbers: { width, limit, over: width - limit, sections },
-    fixes:
-      step.kind === 'flatten'
-        ? [...split, ...(endGrain ? [] : inSections(step, limit, context)), ...others]
-        : [],
+    fixes: asFlattening(step)
+      ? [...split, ...(endGrain ? [] : inSections(step, limit, context)), ...others]
+      : [],
   };
 }
 
 /** The glue-up before a flattening split on its joints into sections that the machine takes, each flattened by itself. */
 function inSections(step: Step, limit: number, { build, timeline }: ReviewContext): Fix[] {
-  const glue = firstOf(makersOf(build, step.inputs[0] ?? ''), () => true);
-  const glueUp = glue?.kind === 'glue' ? glueUpOf(build, timeline, glue.id) : undefined;
+  const glue = asGlueUp(makerOf(build, step.inputs[0] ?? ''));
+  const glueUp = glue && glueUpOf(build, timeline, glue.id);
   if (!glueUp || glueUp.axes.press !== 1 || glueUp.askew) return [];
   const edges = 2 * settable(build.shop, build.shop.allowances.jointEdge.mm);
   const widths = glueUp.courses.map(({ from, to }) => to - from);

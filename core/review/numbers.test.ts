@@ -1,19 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import {
-  noiseOf,
-  PATTERNS,
-  phraseText,
-  run,
-  type BuildDocument,
-  type Finding,
-  type Timeline,
-} from '../build';
-import { assemblySheets, glueUpsOf, plannedGlueUp } from '../glueup';
-import { predict } from '../exchange';
-import type { ShopSnapshot } from '../kit';
-import { extents } from '../solid';
-import { lengthText, type Display } from '../units';
 import { demoJobs } from '../../demo/jobs';
+import { type BuildDocument, type Finding, phraseText } from '../document';
+import { predict } from '../exchange';
+import { glueUpsOf, plannedGlueUp } from '../glueup';
+import type { ShopSnapshot } from '../kit';
+import { assemblySheets } from '../layup';
+import { PATTERNS } from '../plan';
+import { run } from '../run';
+import { extents } from '../solid';
+import { noiseOf, type Timeline } from '../steps';
+import { type Display, lengthText } from '../units';
 import { outlook, review } from '.';
 import { planned, randomFrom, scenarios, SHOPS } from './scenarios.fixture';
 

@@ -1,21 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import {
-  applyEdit,
-  run,
-  type BuildDocument,
-  type Edit,
-  type Finding,
-  type Severity,
-  type Step,
-} from '../build';
-import { panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
+import { demoBoards } from '../../demo/boards';
+import type { BuildDocument, Edit, Finding, Severity, Step } from '../document';
+import { applyEdit } from '../edit';
 import { typed } from '../kit';
+import { panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
+import { run } from '../run';
 import { EFFORT, problemFor, shortageFixes, solveNow } from '../stock';
 import { lengthText } from '../units';
-import { demoBoards } from '../../demo/boards';
 import { findingsOf, review, withoutNewWarnings } from '.';
 import { sameFinding } from './offers';
-import { scenarios, type Scenario } from './scenarios.fixture';
+import { type Scenario, scenarios } from './scenarios.fixture';
 
 const RANK: Record<Severity, number> = { note: 0, warning: 1, stop: 2 };
 const TODAY = '2027-01-01';

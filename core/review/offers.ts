@@ -1,4 +1,5 @@
-import { applyEdit, type BuildDocument, type Edit, type Finding, type Fix, type Severity } from '../build';
+import type { BuildDocument, Edit, Finding, Fix, Severity } from '../document';
+import { applyEdit } from '../edit';
 import { counted } from '../units';
 
 /** How bad a finding is, the worst highest. */

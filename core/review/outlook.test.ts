@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, run, type BuildDocument } from '../build';
-import { CAUSES } from '../solid';
 import { demoJobs } from '../../demo/jobs';
+import type { BuildDocument } from '../document';
+import { applyEdit } from '../edit';
+import { run } from '../run';
+import { CAUSES } from '../solid';
 import { compareTarget, outlook, review } from '.';
 
 const block = demoJobs[4];

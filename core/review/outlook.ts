@@ -1,29 +1,28 @@
-import {
-  run,
-  tookBy,
-  type BuildDocument,
-  type Finding,
-  type StepKind,
-  type Timeline,
-  type TimelineStep,
-  type Took,
-  type Tolerance,
-  type Laid,
-} from '../build';
-import { jointReadings, type JointReading } from '../glueup';
+import { type BuildDocument, type DimensionName, DIMENSIONS, type Finding, type StepKind } from '../document';
+import { type JointReading, jointReadings } from '../layup';
 import { layOut } from '../picture';
+import { run } from '../run';
 import {
-  CAUSES,
-  compensatedSum,
   blankVolume,
-  extents,
-  lostTo,
   type Bounds,
   type Cause,
+  CAUSES,
+  compensatedSum,
+  extents,
+  lostTo,
   type Vec3,
 } from '../solid';
-import { findingsOf } from './review';
+import {
+  type Laid,
+  roomOf,
+  type Timeline,
+  type TimelineStep,
+  type Tolerance,
+  type Took,
+  tookBy,
+} from '../steps';
 import { compareTarget, type Comparison } from './compare';
+import { findingsOf } from './review';
 
 /** A step as the screen shows it. */
 export interface StepOutlook {
@@ -76,6 +75,7 @@ const cutOf = ({ pieces, entered, wanted }: TimelineStep, spoilt: number): numbe
 
 const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
   const source = build.steps.find(({ id }) => id === step.id);
+  const { each } = roomOf(step);
   return {
     id: step.id,
     kind: step.kind,
@@ -92,9 +92,14 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
     laid: step.laid,
     glue: step.glue,
     massKg: step.massKg,
-    pieces: step.kind === 'slice' || step.kind === 'oblique' ? step.pieces.map(({ id }) => id) : [],
-    ...(step.kind === 'resaw'
-      ? { leaves: step.pieces.map(({ id, blank }) => ({ id, mm: extents(blank)[2] })) }
+    pieces: each ? step.pieces.map(({ id }) => id) : [],
+    ...(each?.measured
+      ? {
+          leaves: step.pieces.map(({ id, blank }) => ({
+            id,
+            mm: extents(blank)[DIMENSIONS.indexOf(each.measured as DimensionName)],
+          })),
+        }
       : {}),
     ...(step.predicted ? { predicted: step.predicted } : {}),
   };
@@ -119,6 +124,6 @@ export function outlook(build: BuildDocument, shownStep: string | undefined, tod
       : 0,
     joints: timeline.joints,
     scene: shown && scene && { step: shown.id, box: scene.box, pieces: scene.pieces },
-    ...(shown?.kind === 'glue' ? { seams: jointReadings(build, timeline, shown.id) } : {}),
+    ...(shown && roomOf(shown).flow.joins ? { seams: jointReadings(build, timeline, shown.id) } : {}),
   };
 }

@@ -1,8 +1,9 @@
-import { noiseOf, type BuildDocument, type Finding } from '../build';
-import { edgeOf, NotSolvable, pressureQuickly, strokesFor, type ClampPlan, type GlueUp } from '../glueup';
+import type { BuildDocument, Finding } from '../document';
+import { type ClampPlan, edgeOf, type GlueUp, NotSolvable, pressureQuickly, strokesFor } from '../glueup';
 import { gluingOf } from '../kit';
-import { planGlue, warning, type Findings } from './glue-finding';
+import { noiseOf } from '../steps';
 import { counted } from '../units';
+import { type Findings, planGlue, warning } from './glue-finding';
 
 /** Edges that do not close as they should. */
 export const edges: Findings = (glueUp, _plan, { build }) =>

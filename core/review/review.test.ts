@@ -1,15 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import {
-  applyEdit,
-  fit,
-  phraseText,
-  run,
-  type Brief,
-  type BuildDocument,
-  type Edit,
-  type Finding,
-} from '../build';
+import { type Brief, type BuildDocument, type Edit, type Finding, phraseText } from '../document';
+import { applyEdit } from '../edit';
 import { DEFAULT_GLUE_PRACTICE, defaultShop, typed } from '../kit';
+import { fit } from '../plan';
+import { run } from '../run';
 import { INCH } from '../units';
 import { compareTarget, review } from '.';
 

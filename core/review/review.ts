@@ -1,37 +1,21 @@
-import {
-  run,
-  toleranceOf,
-  type BuildDocument,
-  type Finding,
-  type Step,
-  type Timeline,
-  type Tolerance,
-  type WorkPiece,
-} from '../build';
-import { extents, type Axis } from '../solid';
-import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
-import { machineLimits } from './limits';
+import type { BuildDocument, Finding, Step } from '../document';
+import { run } from '../run';
+import { type Axis, extents } from '../solid';
+import { type Timeline, type Tolerance, toleranceOf, type WorkPiece } from '../steps';
+import { alike, otherMachine, otherSaw } from './asked';
+import type { ReviewContext } from './context';
 import { crossGrain } from './crossgrain';
 import { doneEarly } from './early';
-import { alike, otherMachine, otherSaw } from './asked';
 import { glueUpFindings } from './glueups';
+import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
+import { machineLimits } from './limits';
 import { withPlayedOffers } from './offers';
 import { cutMargins, sawCapacity, sawReach } from './sawing';
 import { seamFindings } from './seams';
 import { mitredStripes, staggeredSeams } from './stripes';
 import { crossFeed, flattening } from './surfaces';
-import { stripsWithoutBoard } from './wood';
 import { lopsidedTrim, targetMissed, thinMargins } from './target';
-
-/** A played build, and what entered each of its steps. */
-export interface ReviewContext {
-  build: BuildDocument;
-  timeline: Timeline;
-  before: (step: Step) => WorkPiece[];
-  enteringTolerance: (step: Step, axis: Axis) => Tolerance;
-  /** The day as YYYY-MM-DD, where it is known: bottles go past their date. */
-  today?: string;
-}
+import { stripsWithoutBoard } from './wood';
 
 /**
  * Everything that will not work, is short, or deserves a second look, each with the numbers that say so and what

@@ -1,20 +1,13 @@
-import { noiseOf, turnOf, type Finding, type Fix, type Phrase, type Step, type TimelineStep } from '../build';
+import { DIMENSIONS, type Finding, type Fix, type Phrase, sawIdOf, type Step } from '../document';
 import { gluingOf, type Saw } from '../kit';
 import { blankVolumes, extents } from '../solid';
+import { asTrim, noiseOf, roomOf, type TimelineStep } from '../steps';
 import { density, findSpecies } from '../wood';
-import type { ReviewContext } from './review';
+import type { ReviewContext } from './context';
 
 /** The saw of a step, where it has one. */
 export function sawOfStep(step: Step, { build }: ReviewContext): Saw | undefined {
-  const id =
-    step.kind === 'trim'
-      ? 'saw' in step.cutter
-        ? step.cutter.saw
-        : undefined
-      : 'saw' in step
-        ? step.saw
-        : undefined;
-  return build.shop.saws.find((saw) => saw.id === id);
+  return build.shop.saws.find(({ id }) => id === sawIdOf(step));
 }
 
 const useSaw = (step: Step, saw: Saw): Fix => ({
@@ -32,7 +25,8 @@ const massOf = ({ blank }: TimelineStep['pieces'][number]): number =>
 export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
   const saw = sawOfStep(step, context);
   const entered = context.before(step);
-  if (!saw || entered.length === 0 || step.kind === 'rip' || step.kind === 'resaw') return [];
+  const carried = roomOf(step).sawing?.carried;
+  if (!saw || entered.length === 0 || !carried) return [];
   const sizes = entered.map(({ blank }) => extents(blank));
   const widest = Math.max(...sizes.map((size) => size[1]));
   const { saws } = context.build.shop;
@@ -54,9 +48,8 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
       fixes: others.map((other) => useSaw(step, other)),
       caution,
     });
-  const ends = step.kind === 'trim' ? step.start.mm + step.end.mm : 1;
   const crosscut = saw.crosscut?.mm ?? 0;
-  if (crosscut > 0 && ends > 0 && widest > crosscut)
+  if (crosscut > 0 && carried.across(step) && widest > crosscut)
     say(
       'wider-than-crosscut',
       ['The piece is ', { mm: widest }, ` wide; ${saw.name} crosscuts `, { mm: crosscut }, '.'],
@@ -64,8 +57,7 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
       saws.filter((other) => (other.crosscut?.mm ?? 0) === 0 || (other.crosscut?.mm ?? 0) >= widest),
       'A piece wider than the sled or the gauge can carry tips and twists in the cut. Bring the saw to the piece instead.',
     );
-  const edges =
-    step.kind === 'trim' ? Math.min(...[step.near.mm, step.far.mm].filter((mm) => mm > 0)) : Infinity;
+  const edges = carried.along?.(step) ?? Infinity;
   const rip = saw.rip?.mm ?? 0;
   const toFence = widest - edges;
   if (rip > 0 && Number.isFinite(edges) && toFence > rip)
@@ -103,15 +95,15 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
 
 /** A cut that takes less than its saw may be off by: what it leaves may be a sliver, or nothing. */
 export function cutMargins(step: Step, context: ReviewContext): Finding[] {
-  if (step.kind !== 'trim') return [];
+  const trim = asTrim(step);
   const saw = sawOfStep(step, context);
-  if (!saw) return [];
+  if (!trim || !saw) return [];
   const noise = noiseOf(context.build.shop);
   const sides = [
-    ['the left end', step.start.mm, 0],
-    ['the right end', step.end.mm, 0],
-    ['the near edge', step.near.mm, 1],
-    ['the far edge', step.far.mm, 1],
+    ['the left end', trim.start.mm, 0],
+    ['the right end', trim.end.mm, 0],
+    ['the near edge', trim.near.mm, 1],
+    ['the far edge', trim.far.mm, 1],
   ] as const;
   const thin = sides.filter(([, mm]) => mm > noise && mm < saw.setting.likely.mm - noise);
   if (thin.length === 0) return [];
@@ -139,18 +131,15 @@ export function cutMargins(step: Step, context: ReviewContext): Finding[] {
 
 /** A cut deeper than the saw reaches. */
 export function sawReach(step: Step, context: ReviewContext): Finding[] {
-  const id =
-    step.kind === 'slice' || step.kind === 'crosscut' || step.kind === 'oblique' || step.kind === 'resaw'
-      ? step.saw
-      : step.kind === 'trim' && 'saw' in step.cutter
-        ? step.cutter.saw
-        : undefined;
-  const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
-  const through = step.kind === 'resaw' ? 1 : 2;
+  const { sawing } = roomOf(step);
+  const saw = sawOfStep(step, context);
+  if (!sawing?.reach || !saw) return [];
+  const through = DIMENSIONS.indexOf(sawing.through(step));
   // A leaning blade goes through more wood than the piece is thick.
-  const leans = step.kind === 'oblique' && step.tilt !== 'mitre' ? turnOf(step.angleDegrees).sin : 1;
+  const leans = sawing.upright?.(step) ?? 1;
+  const words = sawing.words?.when?.(step) === false ? undefined : sawing.words;
   const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[through])) / leans;
-  if (!saw || saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
+  if (saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
   const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
   return [
     {
@@ -159,17 +148,9 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
       severity: 'warning',
       axis: 2,
       message: [
-        step.kind === 'resaw'
-          ? 'The board to resaw stands '
-          : leans < 1
-            ? 'The leaning cut is '
-            : 'The piece is ',
+        words?.before ?? 'The piece is ',
         { mm: deep },
-        step.kind === 'resaw'
-          ? ` high; ${saw.name} cuts `
-          : leans < 1
-            ? ` deep; ${saw.name} cuts `
-            : ` thick; ${saw.name} cuts `,
+        `${words?.after ?? ' thick'}; ${saw.name} cuts `,
         { mm: saw.depth.mm },
         ' deep in one pass.',
       ],
@@ -179,9 +160,8 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
         edit: { do: 'useSaw', step: step.id, saw: other.id },
       })),
       caution:
-        step.kind === 'resaw'
-          ? 'A tall resaw cut wanders and can pinch the blade: a high fence, a sharp wide blade, slow feed, hands clear. The saw’s manual comes first.'
-          : 'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
+        words?.caution ??
+        'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
     },
   ];
 }

@@ -1,16 +1,8 @@
-import {
-  applyEdit,
-  DIMENSIONS,
-  fit,
-  PATTERNS,
-  run,
-  startingBrief,
-  type Brief,
-  type BuildDocument,
-  type Edit,
-  type PatternId,
-} from '../build';
+import { type Brief, type BuildDocument, DIMENSIONS, type Edit, type PatternId } from '../document';
+import { applyEdit } from '../edit';
 import { defaultShop, type ShopSnapshot } from '../kit';
+import { fit, PATTERNS, startingBrief } from '../plan';
+import { run } from '../run';
 import { INCH } from '../units';
 
 /** A job in trouble, and what the trouble is. */

@@ -1,7 +1,8 @@
-import type { Finding, Phrase, Step } from '../build';
-import { jointReadings, type JointReading } from '../glueup';
+import type { Finding, Phrase, Step } from '../document';
 import { practiceOf } from '../kit';
-import type { ReviewContext } from './review';
+import { type JointReading, jointReadings } from '../layup';
+import { roomOf } from '../steps';
+import type { ReviewContext } from './context';
 
 const numbered = (list: readonly JointReading[], of: (reading: JointReading) => boolean): number[] =>
   list.flatMap((reading, i) => (of(reading) ? [i + 1] : []));
@@ -18,7 +19,7 @@ export function seamFindings(step: Step, { build, timeline }: ReviewContext): Fi
   const looked =
     build.boards.some((board) => board.sapEdge || board.faults?.some(({ kind }) => kind === 'sapwood')) ||
     build.assemblies.some(({ slots }) => slots.some(({ sapEdge }) => sapEdge));
-  if (step.kind !== 'glue' || (!minds && !looked)) return [];
+  if (!roomOf(step).flow.joins || (!minds && !looked)) return [];
   const readings = jointReadings(build, timeline, step.id);
   const out: Finding[] = [];
   const say = (code: string, joints: number[], message: Phrase[]) => {

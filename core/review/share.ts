@@ -1,4 +1,4 @@
-import type { BuildDocument } from '../build';
+import type { BuildDocument } from '../document';
 
 /** Which wood a share is a share of: that of whole boards once strips have their places on them, else that of the strips. */
 const woodOf = ({ assemblies }: BuildDocument): string =>

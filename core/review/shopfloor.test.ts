@@ -1,19 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import {
-  applyEdit,
-  fit,
-  phraseText,
-  run,
-  startingBrief,
-  type Brief,
-  type BuildDocument,
-  type Edit,
-  type Finding,
-} from '../build';
-import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../build/briefs.fixture';
-import { defaultShop, typed, type ShopSnapshot } from '../kit';
+import { type Brief, type BuildDocument, type Edit, type Finding, phraseText } from '../document';
+import { applyEdit } from '../edit';
+import { defaultShop, type ShopSnapshot, typed } from '../kit';
+import { fit, startingBrief } from '../plan';
+import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
+import { run } from '../run';
 import { review } from '.';
-import { playEdit, keepsPromise } from './offers';
+import { keepsPromise, playEdit } from './offers';
 import { findingsOf } from './review';
 
 const find = (build: BuildDocument) => findingsOf(build, run(build));

@@ -1,8 +1,9 @@
-import { sliceBefore, type Finding, type Step, type TimelineStep } from '../build';
+import type { Finding, Step } from '../document';
 import { ownersOf } from '../glueup';
-import { bounds, contacts, dot, type Cell, type Vec3 } from '../solid';
+import { bounds, type Cell, contacts, dot, type Vec3 } from '../solid';
+import { asGlueUp, sliceBefore, type TimelineStep } from '../steps';
 import { findSpecies } from '../wood';
-import type { ReviewContext } from './review';
+import type { ReviewContext } from './context';
 
 /** Seams nearer than this share of a strip all but meet (common practice). */
 const NEARLY = 0.1;
@@ -21,14 +22,15 @@ function seamsOf(cells: readonly Cell[]): { seams: number[]; strip: number } {
 /** Rows of a stagger whose seams all but meet: the eye takes it for a fault, and the joint is as weak as one in line. */
 export function staggeredSeams(step: Step, { build, timeline }: ReviewContext): Finding[] {
   const entry = timeline.steps.find(({ id }) => id === step.id);
-  if (step.kind !== 'glue' || step.along !== 'length' || !entry?.laid || !sliceBefore(build, step)) return [];
-  if (step.rows || entry.laid.length > MOST_ROWS) return [];
+  const glue = asGlueUp(step);
+  if (glue?.along !== 'length' || !entry?.laid || !sliceBefore(build, glue)) return [];
+  if (glue.rows || entry.laid.length > MOST_ROWS) return [];
   const owner = ownersOf(entry);
   const rows = entry.laid.map((_, part) =>
     seamsOf(entry.pieces[0].blank.cells.filter((__, i) => owner[i] === part)),
   );
   const least = build.shop.noticeableStep.mm;
-  const meant = Boolean(step.shifts) || build.brief?.pattern === 'stagger';
+  const meant = Boolean(glue.shifts) || build.brief?.pattern === 'stagger';
   let worst: { row: number; offset: number; strip: number } | undefined;
   let close = 0;
   for (let i = 1; i < rows.length; i++) {
@@ -97,7 +99,7 @@ function stretchesOf(cells: readonly Cell[], along: Vec3, joint: Vec3, offset: n
 /** Two legs that meet in a mitre: their stripes must meet there, outer strip to outer strip. */
 export function mitredStripes(step: Step, { build, timeline }: ReviewContext): Finding[] {
   const entry = timeline.steps.find(({ id }) => id === step.id);
-  if (step.kind !== 'glue' || !step.parts?.some(({ place }) => place?.angleDegrees !== undefined)) return [];
+  if (!asGlueUp(step)?.parts?.some(({ place }) => place?.angleDegrees !== undefined)) return [];
   if (!entry?.laid || entry.laid.length !== 2) return [];
   return mitreFindings(entry, build.shop.noticeableStep.mm);
 }

@@ -1,16 +1,9 @@
-import {
-  firstOf,
-  makersOf,
-  noiseOf,
-  type Finding,
-  type FlattenStep,
-  type GlueStep,
-  type Step,
-} from '../build';
-import { bounds, extents, grainOf, type Blank, type Bounds } from '../solid';
-import type { ReviewContext } from './review';
-import { sharedChange } from './ways';
+import type { Finding, Step } from '../document';
+import { type Blank, bounds, type Bounds, extents, grainOf } from '../solid';
+import { asFlattening, type FlattenStep, freshFrom, machineOfStep, noiseOf, roomOf } from '../steps';
 import { counted } from '../units';
+import type { ReviewContext } from './context';
+import { sharedChange } from './ways';
 
 /** Fibres that stand nearer than this to the feed's cross direction are across it: cosine of 30 degrees. */
 const ACROSS = Math.cos((30 * Math.PI) / 180);
@@ -36,12 +29,6 @@ function lowPlaces({ cells }: Blank, top: boolean): number {
     .reduce((most, [own, depth]) => (depth > most && !covered(own) ? depth : most), 0);
 }
 
-/** The glue-up whose piece a step flattens, past steps that change no face. */
-const gluedBefore = (step: Step, { build }: ReviewContext): GlueStep | undefined => {
-  const maker = firstOf(makersOf(build, step.inputs[0] ?? ''), ({ kind }) => kind !== 'rest');
-  return maker?.kind === 'glue' ? maker : undefined;
-};
-
 /** Flattening takes the same off each face in all: as much more as is wanted, the thickness staying as it is. */
 const deeper = (step: FlattenStep, off: { top: number; bottom: number }) => ({
   do: 'setStep' as const,
@@ -51,8 +38,8 @@ const deeper = (step: FlattenStep, off: { top: number; bottom: number }) => ({
 
 /** What flattening leaves: a part that lies too low for it, a hollow or a step that was noted, one face taken alone. */
 export function flattening(step: Step, context: ReviewContext): Finding[] {
-  if (step.kind !== 'flatten') return [];
-  return [...tooLow(step, context), ...notedHollow(step, context), ...oneFace(step, context)];
+  const flat = asFlattening(step);
+  return flat ? [...tooLow(flat, context), ...notedHollow(flat, context), ...oneFace(flat, context)] : [];
 }
 
 /** A part thinner than its neighbours that the knives do not reach. */
@@ -112,7 +99,7 @@ const MOST_PARTS = 120;
 
 /** A hollow under the straightedge, or a step at a joint, noted after the clamps: does flattening take it away? */
 function notedHollow(step: FlattenStep, context: ReviewContext): Finding[] {
-  const plan = gluedBefore(step, context)?.plan;
+  const plan = freshFrom(context.build, step)?.plan;
   const hollow = plan?.hollow?.mm ?? 0;
   const worst = (plan?.joints ?? [])
     .map(({ joint, step: height }) => ({ joint, mm: height?.mm ?? 0 }))
@@ -197,8 +184,9 @@ function oneFace(step: FlattenStep, context: ReviewContext): Finding[] {
 
 /** Strips that lie across the feed of a planer: knives lift their fibres and can throw them back. */
 export function crossFeed(step: Step, context: ReviewContext): Finding[] {
-  if (step.kind !== 'flatten' && step.kind !== 'mill') return [];
-  const machine = context.build.shop.machines.find(({ id }) => id === step.machine);
+  const { machining } = roomOf(step);
+  if (!machining || machining.over === 'edges') return [];
+  const machine = machineOfStep(step, context.build);
   if (machine?.kind !== 'planer') return [];
   const across = context
     .before(step)

@@ -1,25 +1,23 @@
+import { type BuildDocument, DIMENSIONS, type Finding, type Fix, sawIdOf, type Step } from '../document';
+import { type Axis, extents } from '../solid';
 import {
-  DIMENSIONS,
+  asSlicing,
+  asTrim,
+  flattenings,
   lengthForSlices,
   noiseOf,
-  stepName,
-  type BuildDocument,
-  type Finding,
-  type Fix,
+  roomOf,
   type SliceStep,
-  type Step,
-} from '../build';
-import { extents, type Axis } from '../solid';
+  stepName,
+  trims,
+} from '../steps';
 import { counted, lengthText } from '../units';
-import type { ReviewContext } from './review';
 import { compareTarget } from './compare';
+import type { ReviewContext } from './context';
 import { longerStrips, sharedChange, waysOut } from './ways';
 
 /** Words before the size that is asked for; a free dimension never misses. */
 const AIM_WORDS = { fixed: '', atLeast: 'at least ', atMost: 'at most ', free: '' } as const;
-
-const trimOf = (build: BuildDocument): Extract<Step, { kind: 'trim' }> | undefined =>
-  build.steps.findLast((step): step is Extract<Step, { kind: 'trim' }> => step.kind === 'trim');
 
 /** The finished piece is not what was asked, with the trim or the new plan that makes it so. */
 export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
@@ -91,7 +89,7 @@ export function acceptWay(build: BuildDocument, axis: Axis, comesMm: number): Fi
 /** The trim or the flattening that takes the difference; a new plan. */
 function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[] {
   const fixes: Fix[] = [];
-  const trim = trimOf(build);
+  const trim = trims(build).at(-1);
   if (trim && axis < 2 && difference > 0) {
     const [a, b] = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
     const each = difference / 2;
@@ -102,7 +100,7 @@ function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[
     });
   }
   if (axis === 2)
-    for (const flatten of build.steps.filter((step) => step.kind === 'flatten').toReversed()) {
+    for (const flatten of flattenings(build).toReversed()) {
       const off = sharedChange(flatten.top.mm, flatten.bottom.mm, difference);
       if (off)
         fixes.push({
@@ -121,16 +119,17 @@ function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[
 
 /** Trims that take more from one side than the other move a centre strip off the centre. */
 export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
-  if (step.kind !== 'trim' || step.uneven) return [];
+  const trim = asTrim(step);
+  if (!trim || trim.uneven) return [];
   const out: Finding[] = [];
   for (const [a, b, axis, words] of [
     ['near', 'far', 1, 'edges'],
     ['start', 'end', 0, 'ends'],
   ] as const) {
-    const difference = Math.abs(step[a].mm - step[b].mm);
+    const difference = Math.abs(trim[a].mm - trim[b].mm);
     const noise = noiseOf(build.shop);
     if (difference < build.shop.settingStep.mm / 2 || difference < noise) continue;
-    const mean = { mm: (step[a].mm + step[b].mm) / 2 };
+    const mean = { mm: (trim[a].mm + trim[b].mm) / 2 };
     out.push({
       code: 'lopsided-trim',
       step: step.id,
@@ -138,14 +137,14 @@ export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
       axis,
       message: [
         `The trim takes `,
-        ...(step[a].mm > noise ? [{ mm: step[a].mm }] : ['nothing']),
+        ...(trim[a].mm > noise ? [{ mm: trim[a].mm }] : ['nothing']),
         ` and `,
-        ...(step[b].mm > noise ? [{ mm: step[b].mm }] : ['nothing']),
+        ...(trim[b].mm > noise ? [{ mm: trim[b].mm }] : ['nothing']),
         ` from the two ${words}: the pattern drifts by `,
         { mm: difference / 2 },
         '.',
       ],
-      numbers: { [a]: step[a].mm, [b]: step[b].mm, drift: difference / 2 },
+      numbers: { [a]: trim[a].mm, [b]: trim[b].mm, drift: difference / 2 },
       fixes: [
         {
           label: 'Trim both alike',
@@ -188,12 +187,10 @@ export function thinMargins(step: Step, context: ReviewContext): Finding[] {
   const replan: Fix[] = context.build.brief
     ? [{ label: 'Plan again with the shop’s allowances', edit: { do: 'replan' } }]
     : [];
-  if (step.kind === 'trim') {
-    check(0, step.start.mm + step.end.mm, 'Trimming the ends', replan);
-    check(1, step.near.mm + step.far.mm, 'Trimming the edges', replan);
-  }
-  if (step.kind === 'flatten') check(2, step.top.mm + step.bottom.mm, 'Flattening', replan);
-  if (step.kind === 'slice') out.push(...sliceMargin(step, context, replan));
+  for (const { axis, min, max, margin } of roomOf(step).takesOff?.(step) ?? [])
+    if (margin) check(axis, min + max, margin, replan);
+  const slicing = asSlicing(step);
+  if (slicing) out.push(...sliceMargin(slicing, context, replan));
   return [...out, ...sawnTrim(step, context)];
 }
 
@@ -232,10 +229,10 @@ function sliceMargin(step: SliceStep, { build, before }: ReviewContext, replan: 
 }
 
 function sawnTrim(step: Step, { build }: ReviewContext): Finding[] {
-  if (step.kind !== 'trim' || !('saw' in step.cutter)) return [];
-  const id = step.cutter.saw;
-  const saw = build.shop.saws.find((candidate) => candidate.id === id);
-  const amounts = [step.start.mm, step.end.mm, step.near.mm, step.far.mm].filter((mm) => mm > 1e-6);
+  const saw = build.shop.saws.find(({ id }) => id === sawIdOf(step));
+  const amounts = (roomOf(step).takesOff?.(step) ?? [])
+    .flatMap(({ min, max }) => [min, max])
+    .filter((mm) => mm > 1e-6);
   const least = Math.min(...amounts);
   if (!saw || amounts.length === 0 || least >= saw.kerf.mm - 1e-6) return [];
   const plane = build.shop.machines.find(({ kind }) => kind === 'hand planes');

@@ -1,15 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import {
-  applyEdit,
-  fit,
-  run,
-  startingBrief,
-  type Brief,
-  type BuildDocument,
-  type Edit,
-  type Finding,
-} from '../build';
+import type { Brief, BuildDocument, Edit, Finding } from '../document';
+import { applyEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
+import { fit, startingBrief } from '../plan';
+import { run } from '../run';
 import { compareTarget, review } from '.';
 
 const shop = defaultShop('ways');

@@ -1,22 +1,21 @@
+import { type BuildDocument, DIMENSIONS, type Edit, type Fix, makerOf, makersOf } from '../document';
+import { settable } from '../plan';
+import { type Axis, extents } from '../solid';
 import {
-  DIMENSIONS,
-  firstOf,
+  asGlueUp,
+  type GlueStep,
+  glueUps,
   heldBack,
   lengthForSlices,
-  makerOf,
-  makersOf,
+  pastTurns,
   ripOf,
-  settable,
+  rips,
   sliceBefore,
   sliceIds,
-  type BuildDocument,
-  type Edit,
-  type Fix,
-  type GlueStep,
   type SliceStep,
   type Timeline,
-} from '../build';
-import { extents, type Axis } from '../solid';
+  trims,
+} from '../steps';
 import { inputText, lengthText } from '../units';
 
 /** A strip of another wood narrower than this cannot be ripped with a fence by most, mm; common practice. */
@@ -24,9 +23,7 @@ const LEAST_ACCENT_MM = 1.5;
 
 /** The glue-up that makes a dimension out of its parts: the last along it, past any turn. */
 const glueAlong = (build: BuildDocument, axis: Axis): GlueStep | undefined =>
-  build.steps.findLast(
-    (step): step is GlueStep => step.kind === 'glue' && step.along === DIMENSIONS[axis] && !step.rows,
-  );
+  glueUps(build).findLast(({ along, rows }) => along === DIMENSIONS[axis] && !rows);
 
 /** Another wood than those of the lay-up, for a line that is meant to be seen. */
 function accentWood(build: BuildDocument): string {
@@ -46,7 +43,7 @@ export function longerStrips(build: BuildDocument, slice: SliceStep, byMm: numbe
   if (!rip || rip.done || byMm <= 0) return [];
   const before = [...makersOf(build, slice.inputs[0] ?? '')];
   const real = new Set(build.readings.map(({ step }) => step));
-  if (before.some(({ id, kind, done }) => (kind === 'glue' && done) || real.has(id))) return [];
+  if (before.some((each) => (asGlueUp(each) && each.done) || real.has(each.id))) return [];
   return [{ do: 'lengthenStrips', step: rip.id, byMm: settable(build.shop, byMm) }];
 }
 
@@ -85,8 +82,8 @@ export function blankLacks(
 
 /** Both ends of the last trim take so much more in all, the same off both. */
 function evenedEnds(build: BuildDocument, overMm: number): Edit[] {
-  const trim = build.steps.findLast((step) => step.kind === 'trim');
-  if (trim?.kind !== 'trim' || overMm <= 0) return [];
+  const trim = trims(build).at(-1);
+  if (!trim || overMm <= 0) return [];
   const change = { start: { mm: trim.start.mm + overMm / 2 }, end: { mm: trim.end.mm + overMm / 2 } };
   return [{ do: 'setStep', step: trim.id, change }];
 }
@@ -134,7 +131,7 @@ export function rowWays(build: BuildDocument, timeline: Timeline, glue: GlueStep
 function accentWay(build: BuildDocument, timeline: Timeline, axis: 0 | 1, shortMm: number): Fix[] {
   const glue = glueAlong(build, axis);
   const entry = timeline.steps.find(({ id }) => id === glue?.id);
-  const rip = build.steps.find((step) => step.kind === 'rip');
+  const [rip] = rips(build);
   const kerf = build.shop.saws.find(({ id }) => id === rip?.saw)?.kerf.mm ?? 0;
   if (!glue || !entry || shortMm < Math.max(kerf, LEAST_ACCENT_MM)) return [];
   const size = entry.greatest;
@@ -168,8 +165,8 @@ export function waysOut(build: BuildDocument, timeline: Timeline, axis: Axis, sh
   const out: Fix[] = [];
   if (glue && axis === 0) out.push(...rowWays(build, timeline, glue, shortMm));
   if (axis < 2) out.push(...accentWay(build, timeline, axis as 0 | 1, shortMm));
-  const trim = build.steps.findLast((step) => step.kind === 'trim');
-  if (trim?.kind === 'trim' && axis < 2) {
+  const trim = trims(build).at(-1);
+  if (trim && axis < 2) {
     const [a, b] = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
     const off = sharedChange(trim[a].mm, trim[b].mm, -shortMm);
     if (off) {
@@ -180,7 +177,7 @@ export function waysOut(build: BuildDocument, timeline: Timeline, axis: Axis, sh
       });
     }
   }
-  if (glue?.kind === 'glue' && axis === 1) out.push(...widerStrips(build, glue, shortMm));
+  if (glue && axis === 1) out.push(...widerStrips(build, glue, shortMm));
   return out;
 }
 
@@ -210,12 +207,7 @@ function widerStrips(build: BuildDocument, glue: GlueStep, shortMm: number): Fix
 
 /** The glue-up whose rows a slicing gives, past turns; undefined where its slices go elsewhere. */
 export const rowsGlueOf = (build: BuildDocument, slice: SliceStep): GlueStep | undefined =>
-  build.steps.find(
-    (step): step is GlueStep =>
-      step.kind === 'glue' &&
-      step.along === 'length' &&
-      !step.rows &&
-      step.inputs.some(
-        (input) => firstOf(makersOf(build, input), ({ kind }) => kind !== 'turn')?.id === slice.id,
-      ),
+  glueUps(build).find(
+    ({ along, rows, inputs }) =>
+      along === 'length' && !rows && inputs.some((input) => pastTurns(build, input)?.id === slice.id),
   );

@@ -1,11 +1,13 @@
-import type { Finding, Step } from '../build';
-import type { ReviewContext } from './review';
+import type { Finding, Step } from '../document';
+import { rips } from '../steps';
 import { counted } from '../units';
+import type { ReviewContext } from './context';
 
 /** Strips for which a breakdown found no board: their wood is not there yet, whatever the stick says. */
 export function stripsWithoutBoard(step: Step, { build }: ReviewContext): Finding[] {
-  if (step.kind !== 'rip' || !build.breakdown) return [];
-  const slots = build.assemblies.find(({ id }) => id === step.assembly)?.slots ?? [];
+  const rip = rips(build).find(({ id }) => id === step.id);
+  if (!rip || !build.breakdown) return [];
+  const slots = build.assemblies.find(({ id }) => id === rip.assembly)?.slots ?? [];
   const bare = slots.filter(({ strip }) => strip?.board === undefined && !strip?.excluded);
   if (bare.length === 0) return [];
   const volume = bare.reduce(

@@ -1,9 +1,9 @@
-import { TOUCH_MM } from '../build';
-import { laneLies, packBoard, type Lane, type PackedSection } from './pack';
+import { TOUCH_MM } from '../document';
+import { type Lane, laneLies, packBoard, type PackedSection } from './pack';
 import type { StripPlace } from './problem';
 import { byLength, recreate } from './recreate';
 import { units } from './ruin';
-import { laneFor, withBoard, type Search, type State } from './search';
+import { laneFor, type Search, type State, withBoard } from './search';
 
 /** Where one strip comes from. */
 export interface PlacedStrip extends StripPlace {

@@ -6,10 +6,10 @@ import type {
   Slot,
   StripSource,
   TakenPlace,
-} from '../build';
-import { settingsOf, type Demand } from './demand';
-import type { Problem } from './problem';
+} from '../document';
 import type { Answer } from './answer';
+import { type Demand, settingsOf } from './demand';
+import type { Problem } from './problem';
 
 /** A board as a job keeps it: without what only the rack knows. */
 const snapshot = (board: BoardStock): BoardStock => {

@@ -1,5 +1,5 @@
 /* Generated breakdowns and an independent model of them, shared by the tests and the benchmark. */
-import type { BoardStock, Goal } from '../build';
+import type { BoardStock, Goal } from '../document';
 import { defaultShop } from '../kit';
 import { chance } from '../wood';
 import type { CuttingRules, Problem, WantedStrip } from './problem';

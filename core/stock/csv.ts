@@ -1,15 +1,15 @@
 import Papa from 'papaparse';
 import {
-  FAULT_KINDS,
-  PRICE_PER,
-  SOLD_AS,
   type BoardStock,
+  FAULT_KINDS,
   type GrainCut,
   type Price,
+  PRICE_PER,
   type PricePer,
+  SOLD_AS,
   type SoldAs,
-} from '../build';
-import { parseLength, type Length, type LengthSystem } from '../units';
+} from '../document';
+import { type Length, type LengthSystem, parseLength } from '../units';
 import { SPECIES } from '../wood';
 
 /** What a column of the table can hold. */

@@ -1,14 +1,13 @@
 import {
-  copiesOf,
-  userOf,
   type Assembly,
   type BreakdownSettings,
   type BuildDocument,
-  type RipStep,
+  copiesOf,
   type Slot,
   type TakenPlace,
-} from '../build';
-import { typed, type ShopSnapshot } from '../kit';
+} from '../document';
+import { type ShopSnapshot, typed } from '../kit';
+import { milledAfter, rips } from '../steps';
 import type { CuttingRules, WantedStrip } from './problem';
 
 /** Which strip of which job a wanted strip is. `copy` counts from 0 where a job is made several times. */
@@ -32,7 +31,7 @@ export interface Demand {
 /** How a shop breaks boards down until told otherwise: with the job's own saw, one inch in hand (common practice). */
 export function defaultBreakdown(build: BuildDocument): BreakdownSettings {
   const { saws } = build.shop;
-  const rip = build.steps.find((step): step is RipStep => step.kind === 'rip');
+  const rip = rips(build)[0];
   const own = rip?.saw ?? saws[0]?.id ?? '';
   const resaw = saws.toSorted((a, b) => b.depth.mm - a.depth.mm)[0]?.id ?? own;
   return {
@@ -77,9 +76,8 @@ export function rulesOf(settings: BreakdownSettings, shop: ShopSnapshot): Cuttin
 
 /** What comes off a strip's thickness when it is milled, mm. */
 function milledOff(build: BuildDocument, assembly: Assembly): number {
-  const rip = build.steps.find((step) => step.kind === 'rip' && step.assembly === assembly.id);
-  const next = rip && userOf(build, rip.output);
-  return next?.kind === 'mill' ? 2 * next.face.mm : 0;
+  const rip = rips(build).find((step) => step.assembly === assembly.id);
+  return rip ? 2 * milledAfter(build, rip) : 0;
 }
 
 /** The number pencilled on each strip: counted through all lay-ups of a job in their order. */

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isThrough, mustAvoid, overlap, parcel, type Fault } from '../build';
+import { type Fault, isThrough, mustAvoid, overlap, parcel } from '../document';
 import { board, dice, problem, strip } from './cases.fixture';
-import { clearAreas, clearShare, clipFault, coveredArea, faultProblem, type Area } from './faults';
-import { layAnswer, layBoard, totalsOf, type LaidStrip } from './layout';
+import { type Area, clearAreas, clearShare, clipFault, coveredArea, faultProblem } from './faults';
+import { type LaidStrip, layAnswer, layBoard, totalsOf } from './layout';
 import type { Problem, WantedStrip } from './problem';
 import { solveNow } from './solve';
 

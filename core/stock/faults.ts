@@ -1,4 +1,4 @@
-import { mustAvoid, TOUCH_MM, type BoardStock, type FaceGrades, type Fault } from '../build';
+import { type BoardStock, type FaceGrades, type Fault, mustAvoid, TOUCH_MM } from '../document';
 
 /** A rectangle on a board, mm. */
 export interface Area {

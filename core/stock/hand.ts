@@ -1,8 +1,8 @@
-import { overlap, type BoardStock, type BuildDocument, type StripSource } from '../build';
+import { type BoardStock, type BuildDocument, overlap, type StripSource } from '../document';
 import type { Answer, PlacedStrip } from './answer';
-import { demandOf, rulesOf, settingsOf, takenByOthers, wantedByTaken, type Demand } from './demand';
+import { type Demand, demandOf, rulesOf, settingsOf, takenByOthers, wantedByTaken } from './demand';
 import type { BoardLayout } from './layout';
-import { usable, type Problem } from './problem';
+import { type Problem, usable } from './problem';
 
 /** A breakdown as some jobs hold it: which strips have which places, and which have none. */
 export interface Plan {

@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, fit, fromPanel, run, type BoardStock, type Brief } from '../build';
+import type { BoardStock, Brief } from '../document';
+import { applyEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
+import { fit, fromPanel } from '../plan';
+import { run } from '../run';
 import { boardsForStrip, largestFrom, stripFromBoard } from '.';
 
 const shop = { ...defaultShop('largest'), settingStep: { mm: 1 } };

@@ -1,4 +1,5 @@
-import { applyEdit, DIMENSIONS, type BoardStock, type BuildDocument } from '../build';
+import { type BoardStock, type BuildDocument, DIMENSIONS } from '../document';
+import { applyEdit } from '../edit';
 import { problemFor } from './shortage';
 import { EFFORT, solveNow } from './solve';
 

@@ -1,9 +1,9 @@
-import { parcel, sectionsOf, type BoardStock } from '../build';
+import { type BoardStock, parcel, sectionsOf } from '../document';
+import type { Answer, PlacedStrip } from './answer';
 import type { Area } from './faults';
+import { boardCost } from './measure';
 import type { CuttingRules, Problem, WantedStrip } from './problem';
 import { isReusable } from './score';
-import { boardCost } from './measure';
-import type { Answer, PlacedStrip } from './answer';
 
 /** A strip as it lies on its board. */
 export interface LaidStrip extends Area {

@@ -1,7 +1,8 @@
-import { claimsOn, type BoardStock, type BuildDocument } from '../build';
-import { coveredArea, clipFault } from './faults';
-import { layBoard, type LaidStrip } from './layout';
+import type { BoardStock, BuildDocument } from '../document';
+import { claimsOn } from '../steps';
 import { rulesOf, settingsOf } from './demand';
+import { clipFault, coveredArea } from './faults';
+import { type LaidStrip, layBoard } from './layout';
 import { boardCost } from './measure';
 
 /**

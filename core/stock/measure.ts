@@ -1,4 +1,4 @@
-import type { BoardStock } from '../build';
+import type { BoardStock } from '../document';
 import { DRESSED_SIZES } from '../kit';
 import { INCH } from '../units';
 

@@ -1,5 +1,6 @@
-import { toleranceOf, settingErrors, type BoardStock, type Sources, type Tolerance } from '../build';
+import type { BoardStock } from '../document';
 import type { ShopSnapshot } from '../kit';
+import { settingErrors, type Sources, type Tolerance, toleranceOf } from '../steps';
 import { INCH } from '../units';
 
 /** What a piece of a board loses before it is flat, straight and clean, mm. */

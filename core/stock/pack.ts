@@ -1,4 +1,4 @@
-import { TOUCH_MM } from '../build';
+import { TOUCH_MM } from '../document';
 import type { Bar, CuttingRules, SolverBoard, StripKind } from './problem';
 
 /** Strips at one place across the width: one, or several leaves of it. */

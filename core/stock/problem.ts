@@ -1,16 +1,16 @@
 import {
+  type BoardStock,
+  type FaceGrades,
   forbids,
+  type Goal,
+  type GrainCut,
   isThrough,
   mustAvoid,
   TOUCH_MM,
-  type BoardStock,
-  type FaceGrades,
-  type Goal,
-  type GrainCut,
-} from '../build';
+} from '../document';
 import type { ShopSnapshot } from '../kit';
-import { edgeCleaning, faceCleaning, warpLoss } from './milling';
 import { boardCost, boardVolume } from './measure';
+import { edgeCleaning, faceCleaning, warpLoss } from './milling';
 
 /** A strip that is wanted: its rough size with all allowances, mm, and what its wood must be. */
 export interface WantedStrip {

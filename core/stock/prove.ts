@@ -1,5 +1,5 @@
-import { TOUCH_MM } from '../build';
-import { packBoard, type Lane, type PackedSection } from './pack';
+import { TOUCH_MM } from '../document';
+import { type Lane, packBoard, type PackedSection } from './pack';
 import { prepare, type Problem } from './problem';
 import { readBoard, scoringOf } from './score';
 

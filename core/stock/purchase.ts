@@ -1,5 +1,5 @@
-import type { BoardStock, Price } from '../build';
-import { INCH, type Display } from '../units';
+import type { BoardStock, Price } from '../document';
+import { type Display, INCH } from '../units';
 import { hardwoodTally } from './measure';
 import { leavesFrom, type Problem, type WantedStrip } from './problem';
 import { EFFORT, solveNow } from './solve';

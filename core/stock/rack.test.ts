@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, fit, type BoardStock, type BuildDocument } from '../build';
+import type { BoardStock, BuildDocument } from '../document';
+import { applyEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
+import { fit } from '../plan';
 import { INCH } from '../units';
-import { board, problem, strip } from './cases.fixture';
 import { answerEdit } from './apply';
+import { board, problem, strip } from './cases.fixture';
 import { settingsOf } from './demand';
 import { dropStrip, planOf, swapStrips } from './hand';
 import { layAnswer } from './layout';
-import { nextNumber, rackSums, searchRack, type RackQuestion } from './rack';
+import { nextNumber, type RackQuestion, rackSums, searchRack } from './rack';
 import { problemFor, shortages } from './shortage';
 import { solveNow } from './solve';
 import { tradeStrips } from './trade';

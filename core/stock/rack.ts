@@ -1,4 +1,4 @@
-import type { BoardStock, SoldAs } from '../build';
+import type { BoardStock, SoldAs } from '../document';
 import { speciesName } from '../wood';
 import { clearShare } from './faults';
 import { billedBoardFeet, boardCost, boardVolume, worth } from './measure';

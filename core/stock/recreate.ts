@@ -1,7 +1,7 @@
-import { TOUCH_MM } from '../build';
+import { TOUCH_MM } from '../document';
 import { packBoard, type PackedBoard, type PackedSection } from './pack';
 import { readBoard } from './score';
-import { laneFor, stateOf, sum, withBoard, type Search, type State } from './search';
+import { laneFor, type Search, type State, stateOf, sum, withBoard } from './search';
 
 /** Strips that go in first: the longest, then the widest. */
 export const byLength = (search: Search, units: readonly number[][]): number[][] =>

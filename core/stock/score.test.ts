@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { GOALS, type BoardStock, type Goal } from '../build';
+import { type BoardStock, type Goal, GOALS } from '../document';
 import { labDifference, labOfColour } from '../wood';
 import { board, dice, problem, strip, twoStage } from './cases.fixture';
 import { layAnswer, layBoard, totalsOf } from './layout';

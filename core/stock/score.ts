@@ -1,5 +1,4 @@
-import type { Goal } from '../build';
-import { TOUCH_MM } from '../build';
+import { type Goal, TOUCH_MM } from '../document';
 import { labDifference, labOfColour } from '../wood';
 import type { PackedBoard } from './pack';
 import type { CuttingRules, SolverBoard } from './problem';

@@ -1,7 +1,7 @@
-import { TOUCH_MM } from '../build';
+import { TOUCH_MM } from '../document';
 import type { Lane, PackedBoard, PackedSection } from './pack';
 import { prepare, type Problem, type SolverBoard, type StripKind } from './problem';
-import { readBoard, scoringOf, type BoardReading, type Scoring } from './score';
+import { type BoardReading, readBoard, type Scoring, scoringOf } from './score';
 
 /** A whole arrangement. Boards are never changed in place, so that keeping one costs nothing. */
 export interface State {

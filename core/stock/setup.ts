@@ -1,6 +1,6 @@
-import type { BreakdownSettings } from '../build';
+import type { BreakdownSettings } from '../document';
 import type { ShopSnapshot } from '../kit';
-import { INCH, lengthText, type Display } from '../units';
+import { type Display, INCH, lengthText } from '../units';
 import { rulesOf } from './demand';
 import type { BoardLayout, LaidStrip } from './layout';
 

@@ -1,19 +1,12 @@
-import {
-  applyEdit,
-  type BoardStock,
-  type BuildDocument,
-  type Edit,
-  type Finding,
-  type Fix,
-  type Phrase,
-} from '../build';
+import type { BoardStock, BuildDocument, Edit, Finding, Fix, Phrase } from '../document';
+import { applyEdit } from '../edit';
 import { boardFeetText, counted, lengthText } from '../units';
 import { speciesName } from '../wood';
-import { demandOf, settingsOf, rulesOf, takenByOthers, type Demand } from './demand';
+import type { Answer } from './answer';
+import { type Demand, demandOf, rulesOf, settingsOf, takenByOthers } from './demand';
 import { boardFeetOf } from './measure';
 import { faceCleaning, warpLoss } from './milling';
-import { leavesFrom, usable, type Problem, type WantedStrip } from './problem';
-import type { Answer } from './answer';
+import { leavesFrom, type Problem, usable, type WantedStrip } from './problem';
 import { EFFORT, solveNow } from './solve';
 
 /** Why a strip found no wood: the hardest thing about it, with the best the rack has. */

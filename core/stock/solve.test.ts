@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { mustAvoid, overlap, type Fault } from '../build';
+import { type Fault, mustAvoid, overlap } from '../document';
 import { INCH } from '../units';
 import { board, dice, oneStage, problem, strip, twoStage } from './cases.fixture';
-import { layAnswer, totalsOf, type BoardLayout } from './layout';
+import { type BoardLayout, layAnswer, totalsOf } from './layout';
 import { independently } from './milp.fixture';
-import { EFFORT, solve, solveNow } from './solve';
 import type { Problem } from './problem';
+import { EFFORT, solve, solveNow } from './solve';
 
 const woodOf = (p: Problem, effort?: number) => {
   const answer = solveNow(p, effort);

@@ -1,13 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, fit, run, type BoardStock, type Brief, type BuildDocument } from '../build';
-import { dressedSize, typed, defaultShop } from '../kit';
+import type { BoardStock, Brief, BuildDocument } from '../document';
+import { applyEdit } from '../edit';
+import { defaultShop, dressedSize, typed } from '../kit';
+import { fit } from '../plan';
+import { run } from '../run';
 import { blankVolume, CAUSES, lostTo } from '../solid';
 import { INCH } from '../units';
-import { board as plain, problem, strip } from './cases.fixture';
 import { answerEdit } from './apply';
+import { board as plain, problem, strip } from './cases.fixture';
 import { demandOf, settingsOf } from './demand';
-import { layAnswer, totalsOf } from './layout';
 import { planOf } from './hand';
+import { layAnswer, totalsOf } from './layout';
 import { offcutBoards } from './leftover';
 import {
   billedBoardFeet,

@@ -1,4 +1,4 @@
-import { stripLedgerWidth } from '../build';
+import { stripLedgerWidth } from '../units';
 
 /** One of several boards that give strips to one another. Widths in mm. */
 export interface TradingBoard {

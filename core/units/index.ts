@@ -3,3 +3,4 @@ export * from './display';
 export * from './length';
 export * from './parse';
 export * from './words';
+export * from './arithmetic';

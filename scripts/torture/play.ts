@@ -1,12 +1,15 @@
 import { tooMuch } from '../../contract/bounds';
 import { checkBuild } from '../../contract/build';
 import { mutated, randomFrom } from '../../contract/mutate.fixture';
-import { schedule, tasksOf, type ShopRoom } from '../../core/bench';
-import { CannotFit, PATTERNS, fit, run, type Brief, type BuildDocument } from '../../core/build';
+import { schedule, type ShopRoom, tasksOf } from '../../core/bench';
+import type { Brief, BuildDocument } from '../../core/document';
 import { predict } from '../../core/exchange';
-import { assemblySheets, layUpOf, plannedGlueUp, pressureOf, pressureQuickly } from '../../core/glueup';
+import { plannedGlueUp, pressureOf, pressureQuickly } from '../../core/glueup';
 import { clampsOf, gluingOf } from '../../core/kit';
+import { assemblySheets, layUpOf } from '../../core/layup';
+import { CannotFit, fit, PATTERNS } from '../../core/plan';
 import { outlook } from '../../core/review';
+import { run } from '../../core/run';
 import { EFFORT, problemFor, solveNow, TooMany } from '../../core/stock';
 import { demoJobs } from '../../demo/jobs';
 import { demoShop } from '../../demo/shop';

@@ -1,14 +1,14 @@
 import {
-  createApi,
-  fetchBaseQuery,
   type BaseQueryFn,
+  createApi,
   type FetchArgs,
+  fetchBaseQuery,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import type { BuildsReply, JobReply, JobSummary, Problem, RevisionSummary } from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
-import type { BuildDocument } from '../../core/build';
+import type { BuildDocument } from '../../core/document';
 import { draftsOf, firstSent, THE_KIT } from './outbox';
 import { serverAway, serverHere } from './reach';
 

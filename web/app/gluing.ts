@@ -1,10 +1,11 @@
-import { wrap, type Remote } from 'comlink';
+import { type Remote, wrap } from 'comlink';
 import type { ClampPlan, GlueUp, PlannedGlueUp, PressureAnswer } from '../../core/glueup';
 import type { ShopSnapshot } from '../../core/kit';
+import { glueUpAt } from '../../core/steps';
 import type { GlueUpWorker } from '../workers/glueup.worker';
 import { today } from './day';
 import { jobActions } from './job';
-import { listener, openJobState, store, type RootState } from './store';
+import { listener, openJobState, type RootState, store } from './store';
 
 const start = (): Remote<GlueUpWorker> =>
   wrap<GlueUpWorker>(new Worker(new URL('../workers/glueup.worker.ts', import.meta.url), { type: 'module' }));
@@ -86,8 +87,8 @@ export function startPlanningGlue(): void {
     },
     effect: () => {
       const { build, step, glueView } = openJobState();
-      const shown = build?.steps.find(({ id }) => id === step);
-      if (shown?.kind === 'glue' && glueView !== 'layUp') plan(shown.id);
+      const shown = build && step ? glueUpAt(build, step) : undefined;
+      if (shown && glueView !== 'layUp') plan(shown.id);
     },
   });
 }

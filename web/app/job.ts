@@ -1,8 +1,10 @@
-import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, type Draft, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { JobReply } from '../../contract/api';
-import { applyEdit, type BuildDocument, type Edit, type Finding } from '../../core/build';
+import type { BuildDocument, Edit, Finding } from '../../core/document';
+import { applyEdit } from '../../core/edit';
 import type { PlannedGlueUp, PressureAnswer } from '../../core/glueup';
 import type { Outlook } from '../../core/review';
+import { asFlattening, glueUps } from '../../core/steps';
 
 /** How well the open job is kept: stored on the server, on its way, only in this browser, or in conflict. */
 export type Keeping = 'stored' | 'storing' | 'kept here' | 'conflict';
@@ -61,7 +63,7 @@ const initialState: JobState = {
 const keepStep = (state: Draft<JobState>): void => {
   const steps = state.build?.steps ?? [];
   if (steps.some(({ id }) => id === state.step)) return;
-  state.step = (steps.find(({ kind }) => kind === 'flatten') ?? steps.at(-1))?.id;
+  state.step = (steps.find((step) => asFlattening(step)) ?? steps.at(-1))?.id;
 };
 
 /** The build as it stands, not immer's stand-in for it: edits share its parts by reference. */
@@ -93,7 +95,7 @@ const slice = createSlice({
         build: payload.build,
         glueView,
       });
-      const shown = payload.build.steps.findLast((s) => s.kind === 'glue') ?? payload.build.steps.at(-1);
+      const shown = glueUps(payload.build).at(-1) ?? payload.build.steps.at(-1);
       if (payload.damaged)
         state.refused = `Version ${payload.damaged.version} of this job was damaged in the database. This is version ${payload.damaged.instead}, the newest that can be read.`;
       Object.assign(state, keep ? { step, piece, underside } : { step: shown?.id });

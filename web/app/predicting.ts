@@ -1,9 +1,9 @@
 import { wrap } from 'comlink';
-import type { BuildDocument, Finding } from '../../core/build';
+import type { BuildDocument, Finding } from '../../core/document';
 import type { PredictWorker } from '../workers/predict.worker';
 import { today } from './day';
 import { jobActions } from './job';
-import { listener, openJobState, store, type RootState } from './store';
+import { listener, openJobState, type RootState, store } from './store';
 
 const worker = wrap<PredictWorker>(
   new Worker(new URL('../workers/predict.worker.ts', import.meta.url), { type: 'module' }),

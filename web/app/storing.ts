@@ -1,5 +1,5 @@
 import type { JobReply } from '../../contract/api';
-import type { BuildDocument } from '../../core/build';
+import type { BuildDocument } from '../../core/document';
 import { api } from './api';
 import type { Draft } from './drafts';
 import { jobActions } from './job';
@@ -13,7 +13,7 @@ import {
   settleConflict,
   standing,
 } from './outbox';
-import { listener, openJobState, store, type RootState } from './store';
+import { listener, openJobState, type RootState, store } from './store';
 
 /** Pause between looks for other tabs' changes, ms. */
 const LOOK_MS = 1500;

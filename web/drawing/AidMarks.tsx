@@ -1,6 +1,6 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { AidLayout, GlueUp } from '../../core/glueup';
-import { lengthText, type Display } from '../../core/units';
+import { type Display, lengthText } from '../../core/units';
 import type { GlueFrame } from './glue-frame';
 
 /** Alignment aids on their joints; one that a later cut would open is ringed in red pencil. Each can be dragged along. */

@@ -1,5 +1,5 @@
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
-import type { BoardStock } from '../../core/build';
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
+import type { BoardStock } from '../../core/document';
 import { askForPictures, paintRows } from './pictures';
 
 /** What of a board changes its picture; everything else about it may change without drawing it again. */

@@ -1,6 +1,6 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { ClampPlan, GlueUp, PlannedClamp } from '../../core/glueup';
-import { lengthParts, lengthText, type Display } from '../../core/units';
+import { type Display, lengthParts, lengthText } from '../../core/units';
 import { Parts } from '../parts/Measure';
 import type { GlueFrame } from './glue-frame';
 

@@ -1,4 +1,4 @@
-import { isThrough, type BoardStock, type Fault, type FaultKind } from '../../core/build';
+import { type BoardStock, type Fault, type FaultKind, isThrough } from '../../core/document';
 
 /** A rectangle on a board in pixels of its drawing: the near edge is below on the upper face, above on the under one. */
 export function onBoard(

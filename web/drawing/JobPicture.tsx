@@ -1,5 +1,5 @@
 import { useEffect, useId, useRef, useState } from 'react';
-import type { BuildDocument } from '../../core/build';
+import type { BuildDocument } from '../../core/document';
 import { askForPictures, paintRows } from './pictures';
 
 /** The finished piece from above, as large as the room allows, or at a given scale in mm per pixel where it fits. */

@@ -1,6 +1,6 @@
-import type { JointReading } from '../../core/glueup';
-import { lengthText, type Display } from '../../core/units';
+import type { JointReading } from '../../core/layup';
 import type { BenchScene } from '../../core/review';
+import { type Display, lengthText } from '../../core/units';
 import type { BenchLayout } from './layout';
 
 /** Joints nearer to each other than this show only what matters most, px. */

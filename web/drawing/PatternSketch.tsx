@@ -1,5 +1,5 @@
 import { createElement, type ReactNode } from 'react';
-import type { PatternId } from '../../core/build';
+import type { PatternId } from '../../core/document';
 
 const [W, H] = [72, 36];
 const box = (x: number, y: number, w: number, h: number, dark = false) => (

@@ -1,6 +1,6 @@
 import { line as lineOf, scaleLinear } from 'd3';
 import type { JointPressure } from '../../core/glueup';
-import { pressureText, type Display } from '../../core/units';
+import { type Display, pressureText } from '../../core/units';
 
 const HEIGHT = 74;
 

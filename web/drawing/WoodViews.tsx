@@ -1,5 +1,5 @@
 import { useEffect, useId, useRef } from 'react';
-import type { BuildDocument } from '../../core/build';
+import type { BuildDocument } from '../../core/document';
 import type { Placed } from './layout';
 import { askForPictures, paintRows } from './pictures';
 

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { run } from '../../core/build';
 import { glueUpsOf } from '../../core/glueup';
 import { outlook } from '../../core/review';
+import { run } from '../../core/run';
 import { demoJobs } from '../../demo/jobs';
 import { glueFrame, glueView } from './glue-frame';
 import { layOne } from './layout';

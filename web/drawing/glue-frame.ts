@@ -1,5 +1,5 @@
-import { VIEWS, type View } from '../../core/picture';
 import type { GlueUp } from '../../core/glueup';
+import { type View, VIEWS } from '../../core/picture';
 import type { BenchScene } from '../../core/review';
 import type { Placed } from './layout';
 

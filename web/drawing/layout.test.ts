@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit } from '../../core/build';
+import { applyEdit } from '../../core/edit';
 import { outlook } from '../../core/review';
 import { demoJobs } from '../../demo/jobs';
 import { pieceAction, pieceActions } from '../screens/job/strip-actions';

@@ -1,4 +1,4 @@
-import { displayOf, partText, type Phrase } from '../../core/build/finding';
+import { displayOf, partText, type Phrase } from '../../core/document';
 import type { Display } from '../../core/units';
 import { Measure } from './Measure';
 

@@ -3,16 +3,17 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import * as yup from 'yup';
-import { PATTERNS, patternOf, startingBrief, type Brief } from '../../core/build';
+import type { Brief } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
+import { patternOf, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery, useNewJobMutation } from '../app/api';
-import { useWriteOnce } from '../app/write-once';
 import { useDisplay } from '../app/display';
-import { planFor } from './brief/brief';
-import { BriefFields } from './brief/BriefFields';
-import { PatternPicker } from './brief/PatternPicker';
+import { useWriteOnce } from '../app/write-once';
 import { useReports } from '../parts/reported';
 import { PlanView } from './PlanView';
+import { BriefFields } from './brief/BriefFields';
+import { PatternPicker } from './brief/PatternPicker';
+import { planFor } from './brief/brief';
 
 interface About {
   name: string;

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { PATTERNS, startingBrief, type Pattern } from '../../core/build';
 import type { ShopSnapshot } from '../../core/kit';
+import { type Pattern, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery } from '../app/api';
 import { JobPicture } from '../drawing/JobPicture';
 import { planFor } from './brief/brief';

@@ -1,8 +1,10 @@
 import { useMemo } from 'react';
-import { run, type BuildDocument } from '../../core/build';
+import type { BuildDocument } from '../../core/document';
 import { compareTarget, findingsOf, woodShare } from '../../core/review';
-import { blankVolume, extents } from '../../core/solid';
-import { counted, lengthText, type Display } from '../../core/units';
+import { run } from '../../core/run';
+import { blankVolume } from '../../core/solid';
+import { counted, type Display, lengthText } from '../../core/units';
+import { cutRows, slicedPanels } from '../../core/view';
 import { JobPicture } from '../drawing/JobPicture';
 import { Measure } from '../parts/Measure';
 import { Words } from '../parts/Words';
@@ -43,15 +45,11 @@ export function PlanView({
             <StripWords slots={assembly.slots} display={display} />
           </li>
         ))}
-        {build.steps.map((step) =>
-          (step.kind === 'slice' || (step.kind === 'oblique' && !step.ends)) && step.count > 1 ? (
-            <li key={step.id}>
-              {timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? step.count}{' '}
-              {step.kind === 'oblique' ? `pieces at ${step.angleDegrees}° of ` : 'slices of '}
-              <Measure value={step.thickness.mm} display={display} unit />
-            </li>
-          ) : null,
-        )}
+        {cutRows(build, timeline).map(({ step, count, words, mm }) => (
+          <li key={step}>
+            {count} {words} <Measure value={mm} display={display} unit />
+          </li>
+        ))}
         <Panels build={build} timeline={timeline} display={display} />
         <li>
           {[counted(timeline.joints.count, 'joint'), woodShare(build, timeline.woodInMm3, inPiece)?.words]
@@ -106,18 +104,10 @@ function Panels({
   timeline: ReturnType<typeof run>;
   display: Display;
 }) {
-  return build.steps.map((step) => {
-    if (step.kind !== 'slice' && !(step.kind === 'oblique' && step.tilt === 'mitre' && !step.ends))
-      return null;
-    const maker = build.steps.find(({ output }) => output === step.inputs[0]);
-    const made = timeline.steps.find(({ id }) => id === maker?.id);
-    if (!made || made.pieces.length === 0) return null;
-    const size = extents(made.pieces[0].blank);
-    return (
-      <li key={`panel of ${step.id}`}>
-        {made.pieces.length > 1 ? `${made.pieces.length} panels, each ` : 'sliced from a panel '}
-        {size.map((mm) => lengthText(mm, display)).join(' × ')}
-      </li>
-    );
-  });
+  return slicedPanels(build, timeline).map(({ step, count, size }) => (
+    <li key={`panel of ${step}`}>
+      {count > 1 ? `${count} panels, each ` : 'sliced from a panel '}
+      {size.map((mm) => lengthText(mm, display)).join(' × ')}
+    </li>
+  ));
 }

@@ -1,28 +1,22 @@
 import { expose } from 'comlink';
-import {
-  GOALS,
-  run as play,
-  type BoardStock,
-  type BuildDocument,
-  type Fix,
-  type Goal,
-} from '../../core/build';
+import { type BoardStock, type BuildDocument, type Fix, type Goal, GOALS } from '../../core/document';
 import { findingsOf, withoutNewWarnings } from '../../core/review';
+import { run as play } from '../../core/run';
 import {
+  type Answer,
   EFFORT,
+  type Largest,
   largestFrom,
   layAnswer,
+  type Problem,
+  type Progress,
+  type Purchase,
   purchaseList,
   shortageFixes,
   solve,
   solveNow,
-  totalsOf,
-  type Answer,
-  type Largest,
-  type Problem,
-  type Progress,
-  type Purchase,
   type Totals,
+  totalsOf,
 } from '../../core/stock';
 import { pause } from './pause';
 

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
-import { schedule, tasksOf, type ScheduledTask, type ShopRoom } from '../../core/bench';
-import { run, type BuildDocument } from '../../core/build';
+import { schedule, type ScheduledTask, type ShopRoom, tasksOf } from '../../core/bench';
+import type { BuildDocument } from '../../core/document';
+import { run } from '../../core/run';
 
 const worker = {
   /** All jobs' open steps on one calendar, the first job first. A job that cannot be played adds what could be. */

@@ -1,16 +1,17 @@
 import { expose } from 'comlink';
-import { run, type BuildDocument } from '../../core/build';
+import type { BuildDocument } from '../../core/document';
 import {
-  plannedGlueUp,
-  pressureOf,
-  pressureQuickly,
   type ClampPlan,
   type GlueUp,
+  plannedGlueUp,
   type PlannedGlueUp,
-  type PressureAnswer,
   type Pressed,
+  type PressureAnswer,
+  pressureOf,
+  pressureQuickly,
 } from '../../core/glueup';
 import type { ShopSnapshot } from '../../core/kit';
+import { run } from '../../core/run';
 
 /** More boards than this are left to the solver: the quick model slows down with their square. */
 const MOST_QUICK = 14;

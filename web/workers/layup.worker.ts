@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
-import { run, type BuildDocument } from '../../core/build';
-import { layUpOf, propose, type Proposals, type Purpose } from '../../core/glueup';
+import type { BuildDocument } from '../../core/document';
+import { layUpOf, type Proposals, propose, type Purpose } from '../../core/layup';
+import { run } from '../../core/run';
 import { pause } from './pause';
 
 let stopped = false;

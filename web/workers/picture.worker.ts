@@ -1,16 +1,18 @@
-import { boardBlank, run, type BoardStock, type BuildDocument, type Timeline } from '../../core/build';
+import type { BoardStock, BuildDocument } from '../../core/document';
 import {
-  cameraAt,
-  layOut,
-  scanScene,
-  shadeRows,
-  viewFrame,
   type Camera,
+  cameraAt,
   type Frame,
+  layOut,
   type Scan,
+  scanScene,
   type Scene,
+  shadeRows,
   type View,
+  viewFrame,
 } from '../../core/picture';
+import { run } from '../../core/run';
+import { boardBlank, type Timeline } from '../../core/steps';
 
 /** A view at a given size of a pixel in mm, or as large as fits a box of pixels but no larger than `leastPxMm`. */
 export type ViewWish =

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
-import { run, type BuildDocument, type Finding } from '../../core/build';
+import type { BuildDocument, Finding } from '../../core/document';
 import { outlook, reviewing } from '../../core/review';
+import { run } from '../../core/run';
 import { pause } from './pause';
 
 let latest = 0;

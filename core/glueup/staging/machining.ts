@@ -1,5 +1,6 @@
-import { flatteners, type Edit, type Machining } from '../../build';
-import { gluingOf, type AidKind, type ShopSnapshot } from '../../kit';
+import type { Edit, Machining } from '../../document';
+import { type AidKind, gluingOf, type ShopSnapshot } from '../../kit';
+import { flatteners } from '../../plan';
 import { roundUpToStep } from '../../units';
 import type { GlueUp } from '../glueup';
 import { runsOf } from './split';

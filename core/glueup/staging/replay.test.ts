@@ -1,12 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit, DIMENSIONS, fit, run, startingBrief, type BuildDocument, type Edit } from '../../build';
-import { typed, type ShopSnapshot } from '../../kit';
-import { fixed, panelBrief, plannedFor, shopWith } from '../../build/briefs.fixture';
-import { findingsOf } from '../../review';
-import { blankVolume, CAUSES, extents, lostTo } from '../../solid';
 import { checkBuild } from '../../../contract/build';
-import { glueUpOf, glueUpsOf, splitEdit, stagingOf, type GlueUp } from '..';
+import { type BuildDocument, DIMENSIONS, type Edit } from '../../document';
+import { applyEdit } from '../../edit';
+import { type ShopSnapshot, typed } from '../../kit';
+import { fit, startingBrief } from '../../plan';
+import { fixed, panelBrief, plannedFor, shopWith } from '../../plan/briefs.fixture';
+import { findingsOf } from '../../review';
+import { run } from '../../run';
+import { blankVolume, CAUSES, extents, lostTo } from '../../solid';
+import { type GlueUp, glueUpOf, glueUpsOf } from '../glueup';
+import { splitEdit } from './machining';
+import { stagingOf } from './ways';
 
 const metric = (shop: ShopSnapshot): ShopSnapshot => ({
   ...shop,

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit, run, sectionsNeeded, sectionWidth } from '../../build';
-import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../../build/briefs.fixture';
+import { applyEdit } from '../../edit';
 import { typed } from '../../kit';
-import { INCH } from '../../units';
-import { glueUpOf, type GlueUp } from '../glueup';
+import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../../plan/briefs.fixture';
+import { run } from '../../run';
+import { INCH, sectionsNeeded, sectionWidth } from '../../units';
+import { type GlueUp, glueUpOf } from '../glueup';
 import { evenCounts, jointsOf, runsOf, splitStrips, stagingOf, whyOwnStage } from '.';
 
 /* Check values marked "design" are the trade's own worked sizes. */

@@ -1,24 +1,24 @@
+import { type BuildDocument, DIMENSIONS, type Edit, type Phrase } from '../../document';
+import { applyEdit } from '../../edit';
+import { AID_KINDS, climateOf, glueTimes, gluingOf, type ShopSnapshot, type WideWay } from '../../kit';
+import { flatteners } from '../../plan';
+import { run } from '../../run';
+import { blankVolume, extents } from '../../solid';
 import {
-  applyEdit,
-  DIMENSIONS,
   flattenAfter,
-  flatteners,
+  glueUps,
+  machineOfStep,
   noiseOf,
-  run,
+  roomOf,
   stepName,
-  type BuildDocument,
-  type Edit,
-  type Phrase,
   type Timeline,
   type TimelineStep,
-} from '../../build';
-import { climateOf, glueTimes, gluingOf, type ShopSnapshot, type WideWay } from '../../kit';
-import { blankVolume, extents } from '../../solid';
+} from '../../steps';
 import { counted, countNeeded, roundUpToStep } from '../../units';
 import { gatesOf } from '../adhesive';
-import { AID_KINDS, layAids } from '../aids';
+import { layAids } from '../aids';
 import { adhesiveFor, planClamps } from '../clampplan';
-import { glueUpsOf, type GlueUp } from '../glueup';
+import { type GlueUp, glueUpsOf } from '../glueup';
 import { crewOf, rehearse } from '../pace';
 import { aidsOf, splitEdit } from './machining';
 import { evenCounts, jointsOf, splitStrips } from './split';
@@ -206,14 +206,15 @@ const ownGlueUps = (
 /** What a machine cannot take of what enters its step, in words with the numbers. */
 function limitsOf(build: BuildDocument, entry: TimelineStep): Phrase[][] {
   const step = build.steps.find(({ id }) => id === entry.id);
-  if (step?.kind !== 'flatten' && step?.kind !== 'joint') return [];
-  const machine = build.shop.machines.find(({ id }) => id === step.machine);
+  const machining = step && roomOf(step).machining;
+  if (!step || !machining || machining.over === 'both') return [];
+  const machine = machineOfStep(step, build);
   if (!machine) return [];
   const sizes = entry.entered.map(({ blank }) => extents(blank));
   const widest = Math.max(...sizes.map(([, w]) => w));
   const shortest = Math.min(...sizes.map(([l]) => l));
   const out: Phrase[][] = [];
-  if (step.kind === 'flatten' && machine.maxWidth.mm > 0 && widest > machine.maxWidth.mm)
+  if (machining.over === 'faces' && machine.maxWidth.mm > 0 && widest > machine.maxWidth.mm)
     out.push([
       `${stepName(step)}: `,
       { mm: widest },
@@ -236,8 +237,7 @@ function limitsOf(build: BuildDocument, entry: TimelineStep): Phrase[][] {
 function byHand(build: BuildDocument, timeline: Timeline, glueUp: GlueUp, joints: number): number {
   const own = timeline.steps.find(({ id }) => id === flattenAfter(build, glueUp.step)?.id);
   const step = build.steps.find(({ id }) => id === own?.id);
-  const kind =
-    step?.kind === 'flatten' ? build.shop.machines.find(({ id }) => id === step.machine)?.kind : undefined;
+  const kind = step && machineOfStep(step, build)?.kind;
   if (!own || (kind !== 'router sled' && kind !== 'hand planes')) return 0;
   if (kind === 'hand planes' && joints > 0) return 2 * joints * STEP_BAND * glueUp.lengthMm;
   return 2 * own.entered.reduce((total, { blank }) => total + extents(blank)[0] * extents(blank)[1], 0);
@@ -357,7 +357,7 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
       },
     });
   }
-  const glues = (each: BuildDocument) => each.steps.filter(({ kind }) => kind === 'glue').length;
+  const glues = (each: BuildDocument) => glueUps(each).length;
   const canSplit = ({ edit, counts: runs }: Plan) =>
     !edit || runs.length < 2 || glues(applyEdit(build, edit)) > glues(build);
   const ways = plans.filter(canSplit).map((plan) => playWay(panel, build, timeline, plan));

@@ -1,8 +1,6 @@
-import { makerOf, stepName, userOf, type BuildDocument, type Phrase, type Step } from '../../build';
+import { type BuildDocument, makerOf, type Phrase, type Step, userOf } from '../../document';
+import { areStrips, asGlueUp, divides, glueUps, roomOf, stepName } from '../../steps';
 import type { GlueUp } from '../glueup';
-
-const divides = (step: Step | undefined): boolean =>
-  step?.kind === 'slice' || step?.kind === 'resaw' || (step?.kind === 'oblique' && !step.ends);
 
 /** The first step up or down the line for which something holds; turns, flattening and the like are passed. */
 function along(
@@ -14,7 +12,8 @@ function along(
   let step = from;
   for (let guard = 0; step && guard < build.steps.length; guard++) {
     if (holds(step)) return step;
-    if (step.kind === 'glue' || step.kind === 'rip') return undefined;
+    const { joins, source } = roomOf(step).flow;
+    if (joins || source) return undefined;
     step = next(step);
   }
   return undefined;
@@ -23,7 +22,7 @@ function along(
 /** Why this glue-up is a stage of its own; empty where it is the only one of its job. */
 export function whyOwnStage(build: BuildDocument, { step }: GlueUp): Phrase[][] {
   const out: Phrase[][] = [];
-  if (build.steps.filter(({ kind }) => kind === 'glue').length < 2) return out;
+  if (glueUps(build).length < 2) return out;
   const up = (each: Step) => makerOf(build, each.inputs[0] ?? '');
   const down = (each: Step) => userOf(build, each.output);
   const cut = along(build, up(step), up, divides);
@@ -31,16 +30,16 @@ export function whyOwnStage(build: BuildDocument, { step }: GlueUp): Phrase[][] 
     out.push([
       `Its parts exist only after “${stepName(cut)}”: the pattern is made of what an earlier glue-up was cut into.`,
     ]);
-  const later = along(build, down(step), down, (each) => divides(each) || each.kind === 'glue');
+  const later = along(build, down(step), down, (each) => divides(each) || asGlueUp(each) !== undefined);
   if (later && divides(later))
     out.push([`It must be whole and flat before “${stepName(later)}” cuts the pattern out of it.`]);
-  if (later?.kind === 'glue' && !cut)
+  if (asGlueUp(later) && later && !cut)
     out.push([
       `A section by itself: fewer joints at once stay flush and within the glue’s time; “${stepName(later)}” joins it.`,
     ]);
   const sections = step.inputs
     .map((input) => makerOf(build, input))
-    .filter((maker) => maker && maker.kind !== 'rip' && maker.kind !== 'mill');
+    .filter((maker) => maker && !areStrips(maker));
   if (!cut && sections.length > 1)
     out.push([
       `It joins ${sections.length} pieces that were glued up before: ${sections.length === 2 ? 'only one joint is' : `only ${sections.length - 1} joints are`} left for now.`,

@@ -1,14 +1,8 @@
 import { Plus, X } from 'lucide-react';
-import {
-  measureOf,
-  patternOf,
-  type Aim,
-  type Brief,
-  type MeasureField,
-  type MeasureValue,
-} from '../../../core/build';
+import type { Aim, Brief, MeasureValue } from '../../../core/document';
 import type { ShopSnapshot } from '../../../core/kit';
-import { lengthText, type Display, type Length } from '../../../core/units';
+import { type MeasureField, measureOf, patternOf } from '../../../core/plan';
+import { type Display, type Length, lengthText } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { Choice, Toggle } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';

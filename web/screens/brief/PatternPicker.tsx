@@ -1,5 +1,6 @@
 import { useId } from 'react';
-import { PATTERNS, type PatternId } from '../../../core/build';
+import type { PatternId } from '../../../core/document';
+import { PATTERNS } from '../../../core/plan';
 import { PatternSketch } from '../../drawing/PatternSketch';
 
 const GROUPS = [...new Set(PATTERNS.map(({ group }) => group))];

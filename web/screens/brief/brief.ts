@@ -1,5 +1,6 @@
-import { fit, type Brief, type BuildDocument } from '../../../core/build';
+import type { Brief, BuildDocument } from '../../../core/document';
 import type { ShopSnapshot } from '../../../core/kit';
+import { fit } from '../../../core/plan';
 
 /** A plan, or why there is none. */
 export type Plan = { build: BuildDocument; reason?: undefined } | { build?: undefined; reason: string };

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobReply } from '../../../contract/api';
 import type { ScheduledTask, ShopRoom } from '../../../core/bench';
-import { applyEdit } from '../../../core/build';
+import { applyEdit } from '../../../core/edit';
 import { clampsOf, gluingOf } from '../../../core/kit';
 import { api, problemText, useBuildsQuery, useKitQuery } from '../../app/api';
 import { keepChange } from '../../app/outbox';

@@ -1,14 +1,14 @@
-import '../../app/open-job';
 import { Printer } from 'lucide-react';
-import { useEffect, useMemo, useState, type CSSProperties } from 'react';
+import { type CSSProperties, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { run } from '../../../core/build';
-import { assemblySheets, scaleFor, type AssemblySheet, type SheetPart } from '../../../core/glueup';
-import { areaText, counted, INCH, lengthText, type Display } from '../../../core/units';
+import { type AssemblySheet, assemblySheets, scaleFor, type SheetPart } from '../../../core/layup';
+import { run } from '../../../core/run';
+import { areaText, counted, type Display, INCH, lengthText } from '../../../core/units';
 import { cssColour } from '../../../core/wood/css';
 import { lookOf, speciesName } from '../../../core/wood/species';
 import { problemText, useJobQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
+import '../../app/open-job';
 import { Toggle } from '../../parts/Choice';
 
 /** Paper sizes, mm (ISO 216; letter is 8 1/2 by 11 in). */

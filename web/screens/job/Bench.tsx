@@ -1,21 +1,21 @@
-import { memo, useCallback, useMemo, useRef, type KeyboardEvent } from 'react';
-import type { BuildDocument, Step } from '../../../core/build';
-import { glueOf } from '../../../core/build/graph';
-import type { BenchScene, Outlook } from '../../../core/review';
-import { speciesName } from '../../../core/wood/species';
+import { type KeyboardEvent, memo, useCallback, useMemo, useRef } from 'react';
+import type { BuildDocument, Step } from '../../../core/document';
+import type { Outlook } from '../../../core/review';
+import { asGlueUp } from '../../../core/steps';
+import { heldPieces, laysStrips } from '../../../core/view';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { DimensionLine } from '../../drawing/DimensionLine';
 import { JointMarks } from '../../drawing/JointMarks';
-import { layBench, onFace } from '../../drawing/layout';
-import { useRoom } from '../../drawing/use-room';
-import { StripHandles, type Handle } from '../../drawing/StripHandles';
+import { type Handle, StripHandles } from '../../drawing/StripHandles';
 import { TriangleMark } from '../../drawing/TriangleMark';
 import { WoodViews } from '../../drawing/WoodViews';
+import { layBench, onFace } from '../../drawing/layout';
+import { useRoom } from '../../drawing/use-room';
+import { StripTools } from './StripTools';
 import { GlueBench } from './glue/GlueBench';
 import { GlueTools } from './glue/GlueTools';
-import { StripTools } from './StripTools';
 import { pieceAction } from './strip-actions';
 
 /** The piece at the chosen step in true projection, and what can be taken hold of. */
@@ -43,16 +43,18 @@ export const Bench = memo(function Bench({
     [scene, size, underside],
   );
   const handles = useMemo(
-    () => (scene && layout ? handlesFor(build, outlook, scene, layout) : []),
+    () =>
+      scene && layout
+        ? heldPieces(build, outlook, scene).map(
+            (held): Handle => ({ ...held, ...onFace(scene, layout, held.box) }),
+          )
+        : [],
     [build, outlook, scene, layout],
   );
+  const glue = asGlueUp(step);
   const keepFace = useCallback((canvas: HTMLCanvasElement | null) => void (face.current = canvas), []);
   const shown = outlook.steps.find(({ id }) => id === scene?.step);
-  const laidUp =
-    shown?.kind === 'glue' &&
-    step.kind === 'glue' &&
-    step.along === 'width' &&
-    glueOf(build, step.id)?.id === step.id;
+  const laidUp = laysStrips(build, step) && shown?.laid !== undefined;
   const onKey = (id: string, event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const action = pieceAction(build, step, id, event.key);
@@ -61,7 +63,7 @@ export const Bench = memo(function Bench({
     if ('edit' in action) dispatch(jobActions.edited({ edit: action.edit }));
   };
   const glued =
-    step.kind === 'glue' && glueView !== 'layUp' && planned?.step === step.id && scene?.step === step.id
+    glue && glueView !== 'layUp' && planned?.step === step.id && scene?.step === step.id
       ? planned.plan
       : undefined;
   const span = (axis: 0 | 1 | 2) => (scene ? scene.box.max[axis] - scene.box.min[axis] : 0);
@@ -69,8 +71,8 @@ export const Bench = memo(function Bench({
   return (
     <section aria-label="Bench" className="sheet flex min-h-0 min-w-0 flex-1 flex-col">
       <div ref={room} className="relative min-h-0 flex-1 overflow-hidden" data-testid="bench">
-        {scene && layout && glued && step.kind === 'glue' && (
-          <GlueBench build={build} step={step} scene={scene} planned={glued} room={size} />
+        {scene && layout && glued && glue && (
+          <GlueBench build={build} step={glue} scene={scene} planned={glued} room={size} />
         )}
         {scene && layout && !glued && (
           <>
@@ -98,11 +100,10 @@ export const Bench = memo(function Bench({
               {seams && scene.step === step.id && outlook.seams && (
                 <JointMarks readings={outlook.seams} scene={scene} layout={layout} display={display} />
               )}
-              {step.kind === 'glue' && step.mark === 'triangle' && scene.step === step.id && (
+              {glue?.mark === 'triangle' && scene.step === step.id && (
                 <TriangleMark width={layout.face.width} height={layout.face.height} />
               )}
-              {step.kind === 'glue' &&
-                step.mark === 'numbers' &&
+              {glue?.mark === 'numbers' &&
                 scene.step === step.id &&
                 handles.map(({ id, left, top, width, height }, i) => (
                   <span
@@ -143,11 +144,7 @@ export const Bench = memo(function Bench({
           </p>
         )}
       </div>
-      {glued && step.kind === 'glue' ? (
-        <GlueTools step={step} planned={glued} />
-      ) : (
-        <StripTools build={build} step={step} />
-      )}
+      {glued && glue ? <GlueTools step={glue} planned={glued} /> : <StripTools build={build} step={step} />}
     </section>
   );
 });
@@ -163,32 +160,4 @@ function ThicknessMark({ layout, mm }: { layout: NonNullable<ReturnType<typeof l
       display={display}
     />
   );
-}
-
-/** What can be taken hold of at a step: strips before and in their glue-up, slices in theirs. */
-function handlesFor(
-  build: BuildDocument,
-  outlook: Outlook,
-  scene: BenchScene,
-  layout: NonNullable<ReturnType<typeof layBench>>,
-): Handle[] {
-  const shown = outlook.steps.find(({ id }) => id === scene.step);
-  if (!shown || !['rip', 'mill', 'glue', 'slice', 'oblique', 'turn'].includes(shown.kind)) return [];
-  // Several blanks of one glue-up lie side by side: each is taken hold of as a whole.
-  const laid = scene.pieces.length > 1 ? undefined : shown.laid;
-  const boxes =
-    laid?.map((laid) => ({
-      id: laid.piece,
-      box: laid,
-      turned: laid.endForEnd || laid.rollOver || laid.quarter === true,
-      locked: laid.locked,
-    })) ?? scene.pieces.map((piece) => ({ id: piece.id, box: piece.box, turned: false, locked: undefined }));
-  if (shown.kind !== 'glue' && boxes.length < 2) return [];
-  return boxes.map(({ id, box, turned, locked }, i) => {
-    const slot = build.assemblies.flatMap(({ slots }) => slots).find((s) => s.id === id);
-    const name = slot
-      ? `Strip ${i + 1}, ${speciesName(slot.species)}${turned ? ', turned' : ''}${locked ? ', locked' : ''}`
-      : `Part ${i + 1}${turned ? ', turned' : ''}`;
-    return { id, name, turned, locked: locked ?? false, ...onFace(scene, layout, box) };
-  });
 }

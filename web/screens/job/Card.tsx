@@ -1,16 +1,17 @@
 import { memo } from 'react';
-import { passesOf, stepName, tookBy, TURN_WORDS, type BuildDocument, type Step } from '../../../core/build';
+import type { BuildDocument, Step } from '../../../core/document';
 import type { Outlook, StepOutlook } from '../../../core/review';
-import { GRAIN_SIDES } from '../../../core/solid/contacts';
-import { areaText, counted, massText, offText, volumeText, type Display } from '../../../core/units';
+import { asGlueUp, machineOfStep, passesOf, stepName, subtitleOf, tookBy } from '../../../core/steps';
+import { areaText, counted, type Display, massText, offText, volumeText } from '../../../core/units';
+import { jointShares, lostInAll, setWithCarrier, slackOf } from '../../../core/view';
 import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
-import { GlueCard, GlueTabs } from './glue/GlueCard';
 import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
 import { StripSettings } from './StripSettings';
+import { GlueCard, GlueTabs } from './glue/GlueCard';
 import { useEdit } from './use-edit';
 
 /** The chosen step: its findings, its settings, and what is predicted after it. */
@@ -27,6 +28,7 @@ export const Card = memo(function Card({
   const edit = useEdit();
   const glueView = useAppSelector(({ job }) => job.glueView);
   const planned = useAppSelector(({ job }) => job.planned);
+  const glue = asGlueUp(step);
   const seen = outlook.steps.find(({ id }) => id === step.id);
   const findings = outlook.findings.filter(
     (finding) =>
@@ -41,10 +43,10 @@ export const Card = memo(function Card({
         <h2 className="text-[18px] leading-tight font-semibold">{stepName(step)}</h2>
         <p className="text-graphite text-[13.5px]">{subtitle(step, build, seen)}</p>
       </header>
-      {step.kind === 'glue' && <GlueTabs findings={findings} />}
-      {step.kind === 'glue' && glueView !== 'layUp' ? (
+      {glue && <GlueTabs findings={findings} />}
+      {glue && glueView !== 'layUp' ? (
         planned?.step === step.id && planned.plan ? (
-          <GlueCard build={build} step={step} planned={planned.plan} findings={findings} />
+          <GlueCard build={build} step={glue} planned={planned.plan} findings={findings} />
         ) : (
           <p className="text-graphite text-[14px]">
             {planned?.step === step.id
@@ -87,22 +89,14 @@ export const Card = memo(function Card({
   );
 });
 
-function subtitle(step: Step, build: BuildDocument, seen: StepOutlook | undefined): string {
-  const machine =
-    'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine)?.name : undefined;
-  if (step.kind === 'glue')
-    return `${seen?.laid ? counted(seen.laid.length, 'part') : '–'} along the ${step.along}`;
-  if (step.kind === 'slice') return `${seen ? counted(seen.count, 'slice') : '–'} against a stop`;
-  if (step.kind === 'oblique')
-    return step.ends
-      ? `ends cut at ${step.angleDegrees}°`
-      : `${seen ? counted(seen.count, 'piece') : '–'} at ${step.angleDegrees}°`;
-  if (step.kind === 'resaw') return `${step.leaves} leaves from every board`;
-  if (step.kind === 'rip')
-    return counted(build.assemblies.find(({ id }) => id === step.assembly)?.slots.length ?? 0, 'strip');
-  if (step.kind === 'turn') return `${seen ? counted(seen.count, 'piece') : '–'}: ${TURN_WORDS[step.turn]}`;
-  return machine ?? (step.kind === 'trim' ? 'long edges first, then the ends' : '');
-}
+const subtitle = (step: Step, build: BuildDocument, seen: StepOutlook | undefined): string =>
+  subtitleOf(step, {
+    count: seen?.count,
+    parts: seen?.laid?.length,
+    strips:
+      build.assemblies.find(({ id }) => id === (step as { assembly?: string }).assembly)?.slots.length ?? 0,
+    machine: machineOfStep(step, build)?.name,
+  });
 
 export function Row({ name, children }: { name: string; children: React.ReactNode }) {
   return (
@@ -124,16 +118,9 @@ function Predicted({
   build: BuildDocument;
   display: Display;
 }) {
-  const allowance = build.shop.allowances;
-  const machine = 'machine' in step ? build.shop.machines.find(({ id }) => id === step.machine) : undefined;
-  const passes = passesOf(step, machine);
-  const slack =
-    step.kind === 'trim'
-      ? [
-          step.start.mm + step.end.mm - 2 * allowance.trimEnd.mm,
-          step.near.mm + step.far.mm - 2 * allowance.trimEdge.mm,
-        ]
-      : [];
+  const passes = passesOf(step, machineOfStep(step, build));
+  const carried = setWithCarrier(step, seen.greatest[2]);
+  const slack = slackOf(step, build.shop.allowances);
   return (
     <section aria-label="Predicted">
       <h3 className="label pb-1">After this step, likely 9 times in 10</h3>
@@ -149,9 +136,9 @@ function Predicted({
             <span className="rule">{areaText(seen.glue.areaMm2, display)}</span>
           </Row>
         )}
-        {step.kind === 'flatten' && step.carrier && step.carrier.mm > 0 && (
+        {carried !== undefined && (
           <Row name="Set the machine to, carrier and all">
-            <Measure value={seen.greatest[2] + step.carrier.mm} display={display} unit />
+            <Measure value={carried} display={display} unit />
           </Row>
         )}
         {passes !== undefined && passes > 0 && (
@@ -166,10 +153,10 @@ function Predicted({
             </span>
           </Row>
         )}
-        {slack.some((mm) => mm > 0.005) && (
+        {slack && (
           <Row name="Slack from rounding, ends and edges">
-            <Measure value={Math.max(0, slack[0])} display={display} />,{' '}
-            <Measure value={Math.max(0, slack[1])} display={display} unit />
+            <Measure value={slack.ends} display={display} />,{' '}
+            <Measure value={slack.edges} display={display} unit />
           </Row>
         )}
         <Row name={seen.count > 1 ? `${seen.count} pieces weigh` : 'Weighs'}>
@@ -193,14 +180,13 @@ function Off({ mm, worst, display }: { mm: number; worst: number; display: Displ
 }
 
 /** What the joints of the finished piece are worth: long grain holds, end grain hardly. */
-const jointWords = ({ bySideMm2, finishedAreaMm2 }: Outlook['joints']): string =>
-  GRAIN_SIDES.filter((side) => bySideMm2[side] > 0)
-    .map((side) => `${Math.round((100 * bySideMm2[side]) / finishedAreaMm2)} % ${side}`)
+const jointWords = (joints: Outlook['joints']): string =>
+  jointShares(joints)
+    .map(({ side, pct }) => `${pct} % ${side}`)
     .join(', ');
 
 function WholeJob({ outlook, display }: { outlook: Outlook; display: Display }) {
-  const total = (cause: 'kerf' | 'offcut' | 'shaving' | 'dust') =>
-    outlook.steps.reduce((sum, step) => sum + step.lost[cause], 0);
+  const lost = lostInAll(outlook);
   return (
     <section aria-label="Wood">
       <h3 className="label pb-1">Where the wood goes</h3>
@@ -212,13 +198,13 @@ function WholeJob({ outlook, display }: { outlook: Outlook; display: Display }) 
           <span className="rule">{volumeText(outlook.finishedMm3, display)}</span>
         </Row>
         <Row name="Kerf">
-          <span className="rule">{volumeText(total('kerf'), display)}</span>
+          <span className="rule">{volumeText(lost.kerf, display)}</span>
         </Row>
         <Row name="Shavings and dust">
-          <span className="rule">{volumeText(total('shaving') + total('dust'), display)}</span>
+          <span className="rule">{volumeText(lost.shaving + lost.dust, display)}</span>
         </Row>
         <Row name="Offcuts">
-          <span className="rule">{volumeText(total('offcut'), display)}</span>
+          <span className="rule">{volumeText(lost.offcut, display)}</span>
         </Row>
         <Row name={`${counted(outlook.joints.count, 'joint')}, glued in all`}>
           <span className="rule">{areaText(outlook.joints.areaMm2, display)}</span>

@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
-import type { BuildDocument } from '../../../core/build';
-import { jobActions, type Conflict } from '../../app/job';
+import type { BuildDocument } from '../../../core/document';
+import { type Conflict, jobActions } from '../../app/job';
 import { useAppDispatch } from '../../app/store';
 import { JobPicture } from '../../drawing/JobPicture';
-import { differences } from '../../parts/differences';
 import { TwoVersions } from '../../parts/TwoVersions';
+import { differences } from '../../parts/differences';
 
 /** One job changed in two places from the same version: both shown, one chosen, the other kept. */
 export function ConflictWindow({ conflict }: { conflict: Conflict }) {

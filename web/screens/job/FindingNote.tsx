@@ -1,5 +1,5 @@
 import { TriangleAlert } from 'lucide-react';
-import type { Finding } from '../../../core/build';
+import type { Finding } from '../../../core/document';
 import { useDisplay } from '../../app/display';
 import { Words } from '../../parts/Words';
 import { useEdit } from './use-edit';

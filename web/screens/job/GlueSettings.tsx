@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { assemblyOf, ruleText, type BuildDocument, type GlueStep, type TurnRule } from '../../../core/build';
+import { type BuildDocument, ruleText, type TurnRule } from '../../../core/document';
 import type { LayUpRule } from '../../../core/kit';
+import { assemblyOf, type GlueStep } from '../../../core/steps';
 import { useDisplay } from '../../app/display';
 import { changeKit } from '../../app/kit';
 import { Toggle } from '../../parts/Choice';

@@ -1,15 +1,15 @@
 import { Download, Eye, Grid2x2, History, Keyboard, Printer, Redo2, Trees, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { BuildDocument } from '../../../core/build';
+import type { BuildDocument } from '../../../core/document';
 import type { ShopSnapshot } from '../../../core/kit';
 import { useKitQuery } from '../../app/api';
 import { jobActions, type Keeping } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { differences } from '../../parts/differences';
 import { saveFile } from '../../parts/save-file';
-import { KeySheet } from './KeySheet';
 import { KeptVersions } from './KeptVersions';
+import { KeySheet } from './KeySheet';
 import { PlanWindow } from './PlanWindow';
 import { useEdit, useSettle } from './use-edit';
 

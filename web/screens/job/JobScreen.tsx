@@ -1,4 +1,4 @@
-import type { BuildDocument } from '../../../core/build';
+import type { BuildDocument } from '../../../core/document';
 import { useAppSelector } from '../../app/store';
 import { Bench } from './Bench';
 import { Card } from './Card';

@@ -1,7 +1,9 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { stepName, type BuildDocument, type Finding, type Lath, type Step } from '../../../core/build';
+import type { BuildDocument, Finding, Step } from '../../../core/document';
 import type { Outlook, StepOutlook } from '../../../core/review';
-import { lengthParts, type Display } from '../../../core/units';
+import { type Lath, stepName } from '../../../core/steps';
+import { type Display, lengthParts } from '../../../core/units';
+import { crossing } from '../../../core/view';
 import { Measure } from '../../parts/Measure';
 
 const ROWS = ['L', 'W', 'T'] as const;
@@ -219,12 +221,7 @@ function pencil(row: number, marks: readonly Mark[], width: number): string {
   const y = (r: number) => TOP + LINE[r];
   let path = `M${LEFT + 6} ${y(row)}`;
   for (const { step, x } of marks) {
-    const swaps =
-      step.kind === 'turn' && step.turn === 'standOnEnd'
-        ? [2, 1, 0]
-        : step.kind === 'turn' && step.turn === 'tipOnEdge'
-          ? [0, 2, 1]
-          : undefined;
+    const swaps = crossing(step);
     if (!swaps || swaps[row] === row) continue;
     path += ` H${x - 34} C${x - 16} ${y(row)} ${x - 22} ${y(swaps[row])} ${x - 3} ${y(swaps[row])} M${x} ${y(row)}`;
   }

@@ -1,4 +1,4 @@
-import type { BuildDocument, Step } from '../../../core/build';
+import type { BuildDocument, Step } from '../../../core/document';
 import type { StepOutlook } from '../../../core/review';
 import { useDisplay } from '../../app/display';
 import { LengthField } from '../../parts/LengthField';

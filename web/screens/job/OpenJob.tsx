@@ -1,9 +1,9 @@
-import '../../app/open-job';
-import { useEffect, useState, type ReactNode } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { BuildDocument } from '../../../core/build';
+import type { BuildDocument } from '../../../core/document';
 import { problemText } from '../../app/api';
 import { jobActions } from '../../app/job';
+import '../../app/open-job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { openJob } from '../../app/storing';
 import { ConflictWindow } from './ConflictWindow';

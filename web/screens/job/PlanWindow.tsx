@@ -1,10 +1,12 @@
 import { useMemo, useState } from 'react';
-import { applyEdit, patternOf, type Brief, type BuildDocument } from '../../../core/build';
+import type { Brief, BuildDocument } from '../../../core/document';
+import { applyEdit } from '../../../core/edit';
+import { patternOf } from '../../../core/plan';
 import { useDisplay } from '../../app/display';
-import { useReports } from '../../parts/reported';
 import { Window } from '../../parts/Window';
-import { BriefFields } from '../brief/BriefFields';
+import { useReports } from '../../parts/reported';
 import { PlanView } from '../PlanView';
+import { BriefFields } from '../brief/BriefFields';
 import { StockAllows } from './StockAllows';
 import { useEdit } from './use-edit';
 

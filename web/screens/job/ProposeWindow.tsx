@@ -1,7 +1,9 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { applyEdit, type BuildDocument, type GlueStep } from '../../../core/build';
-import type { Proposal, Proposals, Purpose } from '../../../core/glueup';
+import type { BuildDocument } from '../../../core/document';
+import { applyEdit } from '../../../core/edit';
+import type { Proposal, Proposals, Purpose } from '../../../core/layup';
+import type { GlueStep } from '../../../core/steps';
 import { JobPicture } from '../../drawing/JobPicture';
 import { Choice } from '../../parts/Choice';
 import { Window } from '../../parts/Window';

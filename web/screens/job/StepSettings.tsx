@@ -1,4 +1,5 @@
-import { type BuildDocument, type Step, type Cutter } from '../../../core/build';
+import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
+import { asGlueUp, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
 import type { Length } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { Choice, Toggle } from '../../parts/Choice';
@@ -6,184 +7,138 @@ import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { GlueSettings } from './GlueSettings';
+import { OutlineField } from './OutlineField';
 import { useEdit, useSettle } from './use-edit';
 
-const FROM_ZERO = { minMm: 0, maxMm: 2000 };
 const NOTHING: Length = { mm: 0 };
+/** Up to so many choices lie side by side; more of them, or longer words, open as a list. */
+const SIDE_BY_SIDE = 2;
 
-/** The settings of a step, by its kind. */
+/** The settings of a step, as its room describes them; a glue-up's are its own. */
 export function StepSettings({ build, step }: { build: BuildDocument; step: Step }) {
+  const { fields } = roomOf(step);
+  const glue = asGlueUp(step);
+  const shown = Object.entries(fields).filter(
+    ([, { label, when }]) => label !== undefined && (when?.(step as never) ?? true),
+  );
+  if (glue) return <GlueSettings build={build} step={glue} />;
+  if (shown.length === 0) return null;
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">
+      {shown.map(([name, field]) => (
+        <StepField key={name} build={build} step={step} name={name} field={field} />
+      ))}
+    </div>
+  );
+}
+
+/** One setting, drawn by what it is. */
+function StepField({
+  build,
+  step,
+  name,
+  field,
+}: {
+  build: BuildDocument;
+  step: Step;
+  name: string;
+  field: Setting;
+}) {
   const edit = useEdit();
   const settle = useSettle();
   const display = useDisplay();
   const { saws, machines, settingStep } = build.shop;
-  const set = (change: Record<string, unknown>, mark?: string) =>
-    edit({ do: 'setStep', step: step.id, change }, mark && `${step.id}.${mark}`);
-  const length = (name: string, label: string, value: Length, rule = FROM_ZERO) => (
-    <LengthField
-      key={name}
-      label={label}
-      value={value}
-      display={display}
-      rule={rule}
-      stepMm={settingStep.mm}
-      onChange={(next) => set({ [name]: next }, name)}
-      onSettled={settle}
-    />
-  );
-  const sawChoice = (saw: string) => (
-    <Choice
-      label="Saw"
-      value={saw}
-      className="col-span-2"
-      onChange={(next) => edit({ do: 'useSaw', step: step.id, saw: next })}
-      options={saws.map(({ id, name }) => ({ value: id, label: name }))}
-    />
-  );
-  const machineChoice = (machine: string, label = 'With') => (
-    <Choice
-      label={label}
-      value={machine}
-      className="col-span-2"
-      onChange={(next) => edit({ do: 'useMachine', step: step.id, machine: next })}
-      options={machines.map(({ id, name }) => ({ value: id, label: name }))}
-    />
-  );
-  const grid = (children: React.ReactNode) => (
-    <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">{children}</div>
-  );
-  switch (step.kind) {
-    case 'rip':
-      return grid(
-        <>
-          {sawChoice(step.saw)}
-          <div className="col-span-2">
-            <Toggle
-              label="Fence"
-              value={step.fence}
-              onChange={(fence) => set({ fence })}
-              options={[
-                { value: 'shared', label: 'One setting a width' },
-                { value: 'separate', label: 'Set for each' },
-              ]}
-            />
-          </div>
-        </>,
+  const value: unknown = (step as unknown as Record<string, unknown>)[name];
+  const label = typeof field.label === 'function' ? field.label(step as never) : (field.label ?? '');
+  const set = (next: unknown) =>
+    edit({ do: 'setStep', step: step.id, change: { [name]: next } }, `${step.id}.${name}`);
+  switch (field.is) {
+    case 'length':
+      return (
+        <LengthField
+          label={label}
+          value={(value as Length | undefined) ?? NOTHING}
+          display={display}
+          rule={{ minMm: field.least ?? 0, maxMm: field.most ?? 2000 }}
+          stepMm={settingStep.mm}
+          onChange={set}
+          onSettled={settle}
+        />
       );
-    case 'mill':
-      return grid(
-        <>
-          {machineChoice(step.machine)}
-          {length('face', 'Off each face', step.face)}
-          {length('edge', 'Off each edge', step.edge)}
-        </>,
+    case 'number': {
+      const { least, most } = field.card ?? { least: field.least ?? 0, most: field.most ?? 100_000 };
+      const shown = (value as number | undefined) ?? field.usual ?? least;
+      return field.whole || field.card?.whole ? (
+        <CountField label={label} value={shown} least={least} most={most} onChange={set} onSettled={settle} />
+      ) : (
+        <NumberField label={label} value={shown} least={least} most={most} onChange={set} />
       );
-    case 'flatten':
-      return grid(
-        <>
-          {machineChoice(step.machine, 'Flatten with')}
-          {length('top', 'Off the upper face', step.top)}
-          {length('bottom', 'Off the lower face', step.bottom)}
-          {length('carrier', 'Carrier board under it', step.carrier ?? NOTHING)}
-        </>,
-      );
-    case 'joint':
-      return grid(
-        <>
-          {machineChoice(step.machine)}
-          {length('near', 'Off the near edge', step.near)}
-          {length('far', 'Off the far edge', step.far)}
-        </>,
-      );
-    case 'slice':
-      return grid(
-        <>
-          {sawChoice(step.saw)}
-          {length('thickness', 'Slice thickness', step.thickness, { minMm: 0.5, maxMm: 2000 })}
-          <CountField
-            label="Slices"
-            value={step.count}
-            most={2000}
-            onChange={(count) => set({ count }, 'count')}
-            onSettled={settle}
+    }
+    case 'choice':
+      return field.options.length > SIDE_BY_SIDE ? (
+        <Choice
+          label={label}
+          className="col-span-2"
+          value={(value as string | undefined) ?? field.options[0].value}
+          options={[...field.options]}
+          onChange={set}
+        />
+      ) : (
+        <div className="col-span-2">
+          <Toggle
+            label={label}
+            value={(value as string | undefined) ?? field.options[0].value}
+            onChange={set}
+            options={[...field.options]}
           />
-          {length('head', 'Cut off first', step.head)}
-          {length('hold', 'Left in hand after the last', step.hold ?? NOTHING)}
-        </>,
+        </div>
       );
-    case 'crosscut':
-      return grid(
-        <>
-          {sawChoice(step.saw)}
-          {length('length', 'Length', step.length, { minMm: 1, maxMm: 100_000 })}
-        </>,
+    case 'id':
+      return (
+        <Choice
+          label={label}
+          className="col-span-2"
+          value={(value as string | undefined) ?? ''}
+          options={(field.of === 'saw' ? saws : machines).map(({ id, name: tool }) => ({
+            value: id,
+            label: tool,
+          }))}
+          onChange={(id) =>
+            edit(
+              field.of === 'saw'
+                ? { do: 'useSaw', step: step.id, saw: id }
+                : { do: 'useMachine', step: step.id, machine: id },
+            )
+          }
+        />
       );
-    case 'trim':
-      return grid(
-        <>
-          <CutterChoice
-            build={build}
-            cutter={step.cutter}
-            onChange={(cutter) => edit({ do: 'useCutter', step: step.id, cutter })}
-          />
-          {length('start', 'Off the left end', step.start)}
-          {length('end', 'Off the right end', step.end)}
-          {length('near', 'Off the near edge', step.near)}
-          {length('far', 'Off the far edge', step.far)}
-        </>,
+    case 'cutter':
+      return (
+        <CutterChoice
+          build={build}
+          label={label}
+          cutter={value as Cutter}
+          onChange={(cutter) => edit({ do: 'useCutter', step: step.id, cutter } satisfies Edit)}
+        />
       );
-    case 'oblique':
-      return grid(
-        <>
-          {sawChoice(step.saw)}
-          <NumberField
-            label={step.tilt === 'ripBevel' ? 'Blade to the face, degrees' : 'Cut to the length, degrees'}
-            value={step.angleDegrees}
-            least={10}
-            most={90}
-            onChange={(angleDegrees) => set({ angleDegrees }, 'angle')}
-          />
-          {!step.ends &&
-            length('thickness', 'Width across the cut', step.thickness, { minMm: 0.5, maxMm: 2000 })}
-          {!step.ends && (
-            <CountField
-              label="Pieces"
-              value={step.count}
-              most={2000}
-              onChange={(count) => set({ count }, 'count')}
-              onSettled={settle}
-            />
-          )}
-          {!step.ends && length('head', 'Cut off first', step.head)}
-        </>,
+    case 'list':
+      return (
+        <OutlineField label={label} step={step} corners={value as ShapeStep['outline']} onChange={set} />
       );
-    case 'resaw':
-      return grid(
-        <>
-          {sawChoice(step.saw)}
-          <CountField
-            label="Leaves"
-            value={step.leaves}
-            least={2}
-            most={50}
-            onChange={(leaves) => set({ leaves }, 'leaves')}
-            onSettled={settle}
-          />
-        </>,
-      );
-    case 'glue':
-      return <GlueSettings build={build} step={step} />;
     default:
       return null;
   }
 }
 
-export function CutterChoice({
+/** A saw, or a plane that leaves no kerf. */
+function CutterChoice({
   build,
+  label,
   cutter,
   onChange,
 }: {
   build: BuildDocument;
+  label: string;
   cutter: Cutter;
   onChange: (cutter: Cutter) => void;
 }) {
@@ -195,7 +150,7 @@ export function CutterChoice({
   ];
   return (
     <Choice
-      label="Trim with"
+      label={label}
       value={'saw' in cutter ? `saw:${cutter.saw}` : `machine:${cutter.machine}`}
       options={options}
       className="col-span-2"

@@ -1,7 +1,8 @@
-import { memo, useMemo, type KeyboardEvent } from 'react';
-import { laths, stepName, type BuildDocument, type Finding, type Lath, type Step } from '../../../core/build';
+import { type KeyboardEvent, memo, useMemo } from 'react';
+import type { BuildDocument, Finding, Step } from '../../../core/document';
 import type { Outlook } from '../../../core/review';
 import { AXIS_NAMES } from '../../../core/solid/vec';
+import { type Lath, laths, stepName } from '../../../core/steps';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch } from '../../app/store';

@@ -1,14 +1,15 @@
 import { wrap } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { fromPanel, rowsOf, type Brief, type BuildDocument } from '../../../core/build';
+import type { Brief, BuildDocument } from '../../../core/document';
+import { fromPanel, rowsOf } from '../../../core/plan';
+import { flattenings } from '../../../core/steps';
 import type { Largest } from '../../../core/stock';
-import type { Display, Length } from '../../../core/units';
+import { counted, type Display, type Length } from '../../../core/units';
 import { useBoardsQuery } from '../../app/api';
 import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import type { BreakdownWorker } from '../../workers/breakdown.worker';
 import { freeFor } from '../wood/use-breakdown';
-import { counted } from '../../../core/units';
 
 /** Planned the other way: the largest piece the rack gives, and what a panel on hand yields. */
 export function StockAllows({
@@ -115,7 +116,7 @@ function FromRack({
 
 function FromPanel({ build, display }: { build: BuildDocument; display: Display }) {
   const [length, setLength] = useState<Length>({ mm: build.assemblies[0]?.slots[0]?.length.mm ?? 600 });
-  const flat = build.steps.find((step) => step.kind === 'flatten');
+  const [flat] = flattenings(build);
   const planned = useMemo(() => fromPanel(build, { length: 1, thickness: 1 })?.keepsPattern ?? 30, [build]);
   const [thickness, setThickness] = useState<Length>({ mm: planned });
   const answer = fromPanel(build, { length: length.mm, thickness: thickness.mm });

@@ -1,7 +1,9 @@
-import { assemblyOf, glueOf, type BuildDocument, type Slot, type Step } from '../../../core/build';
+import type { BuildDocument, Slot, Step } from '../../../core/document';
 import type { StepOutlook } from '../../../core/review';
-import { speciesName, SPECIES } from '../../../core/wood/species';
+import { assemblyOf } from '../../../core/steps';
 import { boardsForStrip, stripFromBoard } from '../../../core/stock';
+import { stripOrder } from '../../../core/view';
+import { SPECIES, speciesName } from '../../../core/wood/species';
 import { useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
@@ -27,12 +29,8 @@ export function StripSettings({
 }) {
   const chosen = useAppSelector(({ job }) => job.piece);
   const assembly = assemblyOf(build, step.id);
-  if (!assembly || !['rip', 'mill', 'glue'].includes(step.kind)) return null;
-  const glue = glueOf(build, step.id);
-  const order =
-    seen?.laid?.map((laid) => laid.piece) ??
-    (step.kind === 'glue' ? glue?.parts?.map((part) => part.piece) : undefined) ??
-    assembly.slots.map(({ id }) => id);
+  const order = stripOrder(build, step, seen?.laid);
+  if (!assembly || order.length === 0) return null;
   const slots = order
     .map((id) => assembly.slots.find((slot) => slot.id === id))
     .filter((slot): slot is Slot => slot !== undefined);

@@ -1,7 +1,8 @@
-import { FlipVertical2, Rows3, Shuffle, type LucideIcon } from 'lucide-react';
+import { FlipVertical2, type LucideIcon, Rows3, Shuffle } from 'lucide-react';
 import { useState } from 'react';
-import type { BuildDocument, Step } from '../../../core/build';
-import { assemblyOf } from '../../../core/build/graph';
+import type { BuildDocument, Step } from '../../../core/document';
+import { asGlueUp } from '../../../core/steps';
+import { holdHint } from '../../../core/view';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { ProposeWindow } from './ProposeWindow';
@@ -10,10 +11,11 @@ import { pieceActions } from './strip-actions';
 /** What can be done to the chosen strip or slice, with its keys. */
 export function StripTools({ build, step }: { build: BuildDocument; step: Step }) {
   const dispatch = useAppDispatch();
+  const glue = asGlueUp(step);
   const piece = useAppSelector(({ job }) => job.piece);
   const underside = useAppSelector(({ job }) => job.underside);
   const seams = useAppSelector(({ job }) => job.seams);
-  const canRead = useAppSelector(({ job }) => (job.outlook?.seams?.length ?? 0) > 0) && step.kind === 'glue';
+  const canRead = useAppSelector(({ job }) => (job.outlook?.seams?.length ?? 0) > 0) && glue !== undefined;
   const [proposing, setProposing] = useState(false);
   const actions = piece ? pieceActions(build, step, piece) : [];
   // What can be done to a chosen piece takes the room of the other tools' words.
@@ -34,7 +36,7 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
           {action.name} <kbd className="key">{action.keyLabel}</kbd>
         </button>
       ))}
-      {actions.length === 0 && <span className="text-graphite text-[13px]">{hint(build, step)}</span>}
+      {actions.length === 0 && <span className="text-graphite text-[13px]">{holdHint(build, step)}</span>}
       <span className="ml-auto" />
       {canRead && (
         <>
@@ -48,9 +50,7 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
           />
         </>
       )}
-      {proposing && step.kind === 'glue' && (
-        <ProposeWindow build={build} step={step} onClose={() => setProposing(false)} />
-      )}
+      {proposing && glue && <ProposeWindow build={build} step={glue} onClose={() => setProposing(false)} />}
       <Tool
         name={underside ? 'Show the face' : 'Show the underside'}
         bare={chosen}
@@ -88,13 +88,4 @@ function Tool({
       <Icon size={15} aria-hidden /> {!bare && name}
     </button>
   );
-}
-
-function hint(build: BuildDocument, step: Step): string {
-  if (step.kind === 'glue' && step.along === 'width' && assemblyOf(build, step.id))
-    return 'Press a strip to choose it; drag it to another place.';
-  if (step.kind === 'glue' && step.turns) return 'Press a slice to choose it and turn it.';
-  if (step.kind === 'slice' || step.kind === 'oblique') return 'Press a slice to say that it was spoilt.';
-  if (step.kind === 'rip' || step.kind === 'mill') return 'Press a strip to choose it.';
-  return 'Face above, near edge below, right end beside it.';
 }

@@ -1,7 +1,6 @@
 import { Check, X } from 'lucide-react';
-import type { BuildDocument } from '../../../core/build';
-import { DIMENSIONS, type Aim } from '../../../core/build/document';
-import { woodShare, type Outlook } from '../../../core/review';
+import { type Aim, type BuildDocument, DIMENSIONS } from '../../../core/document';
+import { type Outlook, woodShare } from '../../../core/review';
 import { lengthText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';

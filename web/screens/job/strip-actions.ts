@@ -1,5 +1,5 @@
-import { sparesOf, type BuildDocument, type Edit, type Step } from '../../../core/build';
-import { assemblyOf, glueOf } from '../../../core/build/graph';
+import type { BuildDocument, Edit, Step } from '../../../core/document';
+import { asGlueUp, assemblyOf, glueOf, roomOf, sparesOf } from '../../../core/steps';
 
 /** What can be done to the chosen strip or slice, each with its key. */
 export interface PieceAction {
@@ -38,7 +38,7 @@ export function pieceActions(build: BuildDocument, step: Step, piece: string): P
       { name: 'Remove', key: 'Delete', keyLabel: 'Del', edit: { do: 'removeStrip', step: glue.id, piece } },
       ...moves(build, glue.id, piece),
     ];
-  if (step.kind === 'slice' || step.kind === 'oblique')
+  if (roomOf(step).each)
     return [
       {
         name: step.spoilt?.includes(piece) ? 'Good after all' : 'Spoilt',
@@ -47,10 +47,9 @@ export function pieceActions(build: BuildDocument, step: Step, piece: string): P
         edit: { do: 'spoil', step: step.id, piece },
       },
     ];
+  const own = asGlueUp(step);
   const spare: PieceAction[] =
-    step.kind === 'glue' &&
-    step.parts?.some((part) => part.piece === piece) &&
-    sparesOf(build, step).length > 0
+    own?.parts?.some((part) => part.piece === piece) && sparesOf(build, own).length > 0
       ? [
           {
             name: 'Swap with a spare',
@@ -60,13 +59,13 @@ export function pieceActions(build: BuildDocument, step: Step, piece: string): P
           },
         ]
       : [];
-  if (step.kind === 'glue' && step.turns) {
+  if (own?.turns) {
     const part = Number(piece.split('.').at(-1));
-    const nth = step.parts ? step.parts.findIndex((p) => p.piece === piece) + 1 : part;
+    const nth = own.parts ? own.parts.findIndex((p) => p.piece === piece) + 1 : part;
     if (nth > 0)
       return [
         {
-          ...TURN_KEYS[step.turns.turn],
+          ...TURN_KEYS[own.turns.turn],
           edit: { do: 'flipSlice', step: step.id, part: nth },
         },
         ...spare,

@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import type { Edit } from '../../../core/build';
+import type { Edit } from '../../../core/document';
 import { jobActions } from '../../app/job';
 import { useAppDispatch } from '../../app/store';
 

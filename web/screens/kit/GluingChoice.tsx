@@ -1,14 +1,14 @@
-import { AID_KINDS } from '../../../core/glueup';
 import {
+  AID_KINDS,
+  type AidKind,
   APPLICATORS,
   CLAMP_SCHOOLS,
+  type Climate,
   climateOf,
   equilibriumMoisture,
+  type GluePractice,
   gluingOf,
   isClimateKnown,
-  type AidKind,
-  type Climate,
-  type GluePractice,
   type ShopSnapshot,
 } from '../../../core/kit';
 import { SPECIES } from '../../../core/wood/species';

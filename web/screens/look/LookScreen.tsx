@@ -1,16 +1,17 @@
 import { Minus, Plus } from 'lucide-react';
-import { useEffect, useId, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { type PointerEvent, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { run, type BuildDocument } from '../../../core/build';
+import type { BuildDocument } from '../../../core/document';
 import {
   axesOf,
-  cameraAt,
-  layOut,
-  viewFrame,
   type Camera,
+  cameraAt,
   type Frame,
+  layOut,
   type View,
+  viewFrame,
 } from '../../../core/picture';
+import { run } from '../../../core/run';
 import { OIL } from '../../../core/wood/colour';
 import { askForPictures, paintRows } from '../../drawing/pictures';
 import { useRoom } from '../../drawing/use-room';

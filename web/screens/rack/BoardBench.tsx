@@ -1,14 +1,14 @@
 import { Trash2 } from 'lucide-react';
-import { useRef, useState, type PointerEvent } from 'react';
+import { type PointerEvent, useRef, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
-import { FAULT_KINDS, type Fault, type FaultKind } from '../../../core/build';
+import { type Fault, FAULT_KINDS, type FaultKind } from '../../../core/document';
 import { clearAreas, clipFault, forbidden } from '../../../core/stock';
 import { lengthText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { changeBoard } from '../../app/rack';
 import { BoardPicture } from '../../drawing/BoardPicture';
-import { useRoom } from '../../drawing/use-room';
 import { FaultMarks, onBoard } from '../../drawing/FaultMarks';
+import { useRoom } from '../../drawing/use-room';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
 import { FAULT_NAMES } from './words';

@@ -1,8 +1,8 @@
-import { useState, type ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { NewBoard, RackBoard } from '../../../contract/board';
-import { PRICE_PER, SOLD_AS, type PricePer } from '../../../core/build';
+import { PRICE_PER, type PricePer, SOLD_AS } from '../../../core/document';
 import { acclimatised, boardCost, millingYield, moneyText } from '../../../core/stock';
-import { counted, lengthText, offText, type Length } from '../../../core/units';
+import { counted, type Length, lengthText, offText } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';

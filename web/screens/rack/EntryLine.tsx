@@ -1,16 +1,16 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { CornerDownLeft } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { useForm, type FieldPath } from 'react-hook-form';
+import { type FieldPath, useForm } from 'react-hook-form';
 import * as yup from 'yup';
 import type { NewBoard, RackBoard } from '../../../contract/board';
-import { PRICE_PER, SOLD_AS, type PricePer, type SoldAs } from '../../../core/build';
+import { PRICE_PER, type PricePer, SOLD_AS, type SoldAs } from '../../../core/document';
 import { nextNumber, speciesByName } from '../../../core/stock';
-import { parseLength, type Display } from '../../../core/units';
+import { type Display, parseLength } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { problemText, useAddBoardsMutation } from '../../app/api';
-import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
+import { useWriteOnce } from '../../app/write-once';
 import { PER_NAMES, SOLD_NAMES } from './words';
 
 interface Entry {

@@ -1,21 +1,21 @@
 import { FileUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
-import { PRICE_PER, type PricePer } from '../../../core/build';
+import { PRICE_PER, type PricePer } from '../../../core/document';
 import {
   boardsFromCsv,
   COLUMN_TITLES,
+  type ColumnName,
   COLUMNS,
+  type CsvTable,
   decodeText,
   guessColumns,
   readCsv,
-  type ColumnName,
-  type CsvTable,
 } from '../../../core/stock';
 import { counted, type LengthSystem } from '../../../core/units';
 import { problemText, useAddBoardsMutation } from '../../app/api';
-import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
+import { useWriteOnce } from '../../app/write-once';
 import { Choice, Toggle } from '../../parts/Choice';
 import { FileButton } from '../../parts/FileButton';
 import { Window } from '../../parts/Window';

@@ -1,8 +1,8 @@
 import { FileDown, FileUp, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
-import { SOLD_AS } from '../../../core/build';
-import { boardsToCsv, rackSums, searchRack, type RackQuestion } from '../../../core/stock';
+import { SOLD_AS } from '../../../core/document';
+import { boardsToCsv, type RackQuestion, rackSums, searchRack } from '../../../core/stock';
 import { speciesName } from '../../../core/wood/species';
 import {
   problemText,
@@ -11,19 +11,19 @@ import {
   useRemoveBoardsMutation,
   useReserveBoardsMutation,
 } from '../../app/api';
-import { saveFile } from '../../parts/save-file';
 import { onRackTrouble, redoBoard, undoBoard } from '../../app/rack';
 import { Choice } from '../../parts/Choice';
 import { Swatch } from '../../parts/Swatch';
 import { Tick } from '../../parts/Tick';
 import { Window } from '../../parts/Window';
+import { saveFile } from '../../parts/save-file';
 import { BoardBench } from './BoardBench';
 import { BoardCard } from './BoardCard';
 import { EntryLine } from './EntryLine';
 import { ImportTable } from './ImportTable';
 import { RackTable } from './RackTable';
-import { SOLD_NAMES } from './words';
 import { Sums } from './Sums';
+import { SOLD_NAMES } from './words';
 
 const FIRST: RackQuestion = {
   text: '',

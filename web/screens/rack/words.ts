@@ -1,4 +1,4 @@
-import type { BoardStock, FaultKind, PricePer, SoldAs } from '../../../core/build';
+import type { BoardStock, FaultKind, PricePer, SoldAs } from '../../../core/document';
 
 /* The trade's words for what the rack holds. */
 export const SOLD_NAMES: Record<SoldAs, string> = {

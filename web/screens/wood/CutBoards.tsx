@@ -1,12 +1,13 @@
 import { Axe } from 'lucide-react';
 import { useState } from 'react';
-import type { BuildDocument } from '../../../core/build';
+import type { BuildDocument } from '../../../core/document';
+import { rips } from '../../../core/steps';
 import { offcutBoards } from '../../../core/stock';
 import { counted } from '../../../core/units';
 import { problemText, useCutBoardsMutation } from '../../app/api';
-import { useWriteOnce } from '../../app/write-once';
 import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
+import { useWriteOnce } from '../../app/write-once';
 import { Measure } from '../../parts/Measure';
 import { Window } from '../../parts/Window';
 import { useEdit } from '../job/use-edit';
@@ -28,9 +29,8 @@ export function CutBoards({ id, build }: { id: string; build: BuildDocument }) {
     const result = await cut({ id, write: write.of(id) });
     if (result.data) write.done();
     if (result.error) return setSaid(problemText(result.error));
-    for (const step of build.steps)
-      if (step.kind === 'rip')
-        edit({ do: 'setStep', step: step.id, change: { done: true, doneAt: new Date().toISOString() } });
+    for (const step of rips(build))
+      edit({ do: 'setStep', step: step.id, change: { done: true, doneAt: new Date().toISOString() } });
     setSaid(
       `Off the rack: ${counted(result.data?.used ?? 0, 'board')}. New on it: ${counted(result.data?.offcuts.length ?? 0, 'offcut')}${result.data?.offcuts.length ? `: ${result.data.offcuts.join(', ')}` : ''}.`,
     );

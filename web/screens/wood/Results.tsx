@@ -1,12 +1,12 @@
-import { copiesOf, type BuildDocument } from '../../../core/build';
+import { type BuildDocument, copiesOf } from '../../../core/document';
 import type { ShopSnapshot } from '../../../core/kit';
 import {
   acclimatised,
   boardFeetOf,
-  moneyText,
-  totalsOf,
   type BoardLayout,
+  moneyText,
   type Plan,
+  totalsOf,
 } from '../../../core/stock';
 import { boardFeetText, counted, volumeText } from '../../../core/units';
 import { useKitQuery } from '../../app/api';

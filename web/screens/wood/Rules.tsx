@@ -1,9 +1,9 @@
-import type { BreakdownSettings, BuildDocument } from '../../../core/build';
+import type { BreakdownSettings, BuildDocument } from '../../../core/document';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
-import { Tick } from '../../parts/Tick';
 import { LengthField } from '../../parts/LengthField';
+import { Tick } from '../../parts/Tick';
 
 const LENGTHS = [
   ['extraLength', 'Longer by'],

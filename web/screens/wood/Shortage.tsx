@@ -1,4 +1,4 @@
-import { phraseText, type Edit, type Finding } from '../../../core/build';
+import { type Edit, type Finding, phraseText } from '../../../core/document';
 import { moneyText, type Purchase } from '../../../core/stock';
 import { boardFeetText, lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import {
-  FACE_GRADES,
   type BuildDocument,
   type Edit,
+  FACE_GRADES,
   type FaceGrade,
   type GrainCut,
-} from '../../../core/build';
-import { settingsOf, swapStrips, type Plan } from '../../../core/stock';
+} from '../../../core/document';
+import { type Plan, settingsOf, swapStrips } from '../../../core/stock';
 import { lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { useDisplay } from '../../app/display';

@@ -1,6 +1,6 @@
 import { ArrowLeftRight, Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import type { BuildDocument } from '../../../core/build';
+import type { BuildDocument } from '../../../core/document';
 import { settingsOf, tradeStrips, type TradingBoard } from '../../../core/stock';
 import { INCH, type Length } from '../../../core/units';
 import { useDisplay } from '../../app/display';

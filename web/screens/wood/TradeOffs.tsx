@@ -1,9 +1,9 @@
 import { extent, scaleLinear } from 'd3';
+import type { Goal } from '../../../core/document';
 import { moneyText } from '../../../core/stock';
-import type { Goal } from '../../../core/build';
+import { counted } from '../../../core/units';
 import type { TradeOff } from '../../workers/breakdown.worker';
 import { GOAL_NAMES } from './words';
-import { counted } from '../../../core/units';
 
 const W = 336;
 const H = 168;

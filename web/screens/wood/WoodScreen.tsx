@@ -2,24 +2,26 @@ import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { RackBoard } from '../../../contract/board';
-import { GOALS, type BuildDocument, type Edit, type Goal } from '../../../core/build';
+import { type BuildDocument, type Edit, type Goal, GOALS } from '../../../core/document';
+import { rips } from '../../../core/steps';
 import {
+  type BoardLayout,
   dropStrip,
   layAnswer,
   layBoard,
+  type Plan,
   settingsOf,
   shortages,
-  type BoardLayout,
-  type Plan,
 } from '../../../core/stock';
+import { counted } from '../../../core/units';
 import { problemText, useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch } from '../../app/store';
 import { useRoom } from '../../drawing/use-room';
+import { Choice } from '../../parts/Choice';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
-import { Choice } from '../../parts/Choice';
 import { JobHeader } from '../job/JobHeader';
 import { OpenJob } from '../job/OpenJob';
 import { BoardPlan, type Drop } from './BoardPlan';
@@ -31,9 +33,8 @@ import { Shortage } from './Shortage';
 import { StripCard } from './StripCard';
 import { StripLedger } from './StripLedger';
 import { TradeOffs } from './TradeOffs';
-import { freeFor, useBreakdown, type Breakdown } from './use-breakdown';
+import { type Breakdown, freeFor, useBreakdown } from './use-breakdown';
 import { GOAL_NAMES } from './words';
-import { counted } from '../../../core/units';
 
 const NO_BOARDS: RackBoard[] = [];
 
@@ -241,7 +242,7 @@ function Boards({
     return of?.job === 0 && of.copy === 0 ? slots.get(of.slot) : undefined;
   };
   const onRack = new Set(rack.map(({ id }) => id));
-  const cut = build.steps.every((step) => step.kind !== 'rip' || step.done);
+  const cut = rips(build).every(({ done }) => done);
   return (
     <section
       ref={room}

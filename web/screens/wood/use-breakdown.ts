@@ -1,18 +1,19 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote, wrap } from 'comlink';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
-import { applyEdit, type BuildDocument, type Edit, type Fix } from '../../../core/build';
+import type { BuildDocument, Edit, Fix } from '../../../core/document';
+import { applyEdit } from '../../../core/edit';
 import {
-  answerEdit,
-  planOf,
-  problemFor,
-  settingsOf,
   type Answer,
+  answerEdit,
   type Demand,
   type Plan,
+  planOf,
   type Problem,
+  problemFor,
   type Progress,
   type Purchase,
+  settingsOf,
 } from '../../../core/stock';
 import { api, problemText } from '../../app/api';
 import { jobActions } from '../../app/job';

@@ -1,4 +1,4 @@
-import type { Goal } from '../../../core/build';
+import type { Goal } from '../../../core/document';
 import type { CutKind } from '../../../core/stock';
 
 /* The breakdown's words. */

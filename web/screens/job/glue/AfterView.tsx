@@ -1,8 +1,9 @@
 import { DateTime } from 'luxon';
 import { useEffect, useState } from 'react';
-import type { GlueStep, JointRecord } from '../../../../core/build';
+import type { JointRecord } from '../../../../core/document';
 import type { PlannedGlueUp } from '../../../../core/glueup';
 import { gluingOf } from '../../../../core/kit';
+import type { GlueStep } from '../../../../core/steps';
 import { minutesText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
@@ -10,7 +11,7 @@ import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { Toggle } from '../../../parts/Choice';
 import { LengthField } from '../../../parts/LengthField';
 import { useSettle } from '../use-edit';
-import { usePlanGlue, Why, type GluePart } from './parts';
+import { type GluePart, usePlanGlue, Why } from './parts';
 
 /** The present time, renewed every so often. */
 function useNow(everyMs: number): number {

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { AID_COVER, AID_KINDS } from '../../../../core/glueup';
-import { gluingOf } from '../../../../core/kit';
+import { AID_COVER } from '../../../../core/glueup';
+import { AID_KINDS, gluingOf } from '../../../../core/kit';
 import type { Length } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { useAppSelector } from '../../../app/store';
@@ -9,7 +9,7 @@ import { Choice } from '../../../parts/Choice';
 import { LengthField } from '../../../parts/LengthField';
 import { Measure } from '../../../parts/Measure';
 import { useSettle } from '../use-edit';
-import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
+import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';
 
 /** Alignment aids: which, where, centred how, and what they keep clear of. */
 export function AidsView({ build, step, planned }: GluePart) {

@@ -1,11 +1,11 @@
-import { GLUE_USES, type GlueUse } from '../../../../core/build';
+import { GLUE_USES, type GlueUse } from '../../../../core/document';
 import { crewOf, type JudgedBottle } from '../../../../core/glueup';
 import { ADHESIVE_SOURCE, APPLICATORS, climateOf } from '../../../../core/kit';
 import { areaText, minutesText, smallMassText, temperatureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { Toggle } from '../../../parts/Choice';
 import { useEdit } from '../use-edit';
-import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
+import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';
 
 const range = ([a, b]: readonly [number, number]): string =>
   a === b ? minutesText(a) : `${minutesText(a)} to ${minutesText(b)}`;

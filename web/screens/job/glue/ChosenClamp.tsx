@@ -1,4 +1,4 @@
-import type { PlacedClamp } from '../../../../core/build';
+import type { PlacedClamp } from '../../../../core/document';
 import { clampsOf } from '../../../../core/kit';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
@@ -8,7 +8,7 @@ import { LengthField } from '../../../parts/LengthField';
 import { NumberField } from '../../../parts/NumberField';
 import { useSettle } from '../use-edit';
 import { placedClamps } from './GlueBench';
-import { usePlanGlue, type GluePart } from './parts';
+import { type GluePart, usePlanGlue } from './parts';
 
 const LBF = 4.4482216152605;
 

@@ -1,5 +1,5 @@
 import { camberPhrase, edgeOf, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
-import { CLAMP_SCHOOLS, gluingOf, type ClampSchool, type Tightening } from '../../../../core/kit';
+import { CLAMP_SCHOOLS, type ClampSchool, gluingOf, type Tightening } from '../../../../core/kit';
 import { counted, forceText, pressureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
@@ -11,7 +11,7 @@ import { Measure } from '../../../parts/Measure';
 import { NumberField } from '../../../parts/NumberField';
 import { useSettle } from '../use-edit';
 import { ChosenClamp } from './ChosenClamp';
-import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
+import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';
 
 const PSI = 0.006894757293;
 const SHORT: Record<ClampSchool, string> = { fan: '45°', reach: 'Measured', elastic: 'Elastic' };

@@ -1,18 +1,19 @@
-import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import type { BuildDocument, GlueStep, PlacedClamp } from '../../../../core/build';
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import type { BuildDocument, PlacedClamp } from '../../../../core/document';
 import type { ClampPlan, PlannedGlueUp, PressureAnswer } from '../../../../core/glueup';
 import type { BenchScene } from '../../../../core/review';
+import type { GlueStep } from '../../../../core/steps';
 import { useDisplay } from '../../../app/display';
 import { previewPressure } from '../../../app/gluing';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { AidMarks } from '../../../drawing/AidMarks';
 import { ClampMarks, CrossCauls } from '../../../drawing/ClampMarks';
-import { glueFrame, glueView } from '../../../drawing/glue-frame';
-import { layOne } from '../../../drawing/layout';
 import { PressureCurve } from '../../../drawing/PressureCurve';
 import { PressureRibbons } from '../../../drawing/PressureRibbons';
 import { WoodViews } from '../../../drawing/WoodViews';
+import { glueFrame, glueView } from '../../../drawing/glue-frame';
+import { layOne } from '../../../drawing/layout';
 import { usePlanGlue } from './parts';
 
 /** Room for clamp heads and their numbers around the piece, and for the curve below, px. */

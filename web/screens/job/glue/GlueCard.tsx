@@ -1,6 +1,7 @@
-import type { BuildDocument, Finding, GlueStep } from '../../../../core/build';
+import type { BuildDocument, Finding } from '../../../../core/document';
 import type { PlannedGlueUp } from '../../../../core/glueup';
-import { jobActions, type GlueView } from '../../../app/job';
+import type { GlueStep } from '../../../../core/steps';
+import { type GlueView, jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { FindingNote } from '../FindingNote';
 import { AfterView } from './AfterView';

@@ -1,8 +1,8 @@
 import { Plus, RotateCcw, Sparkles, Timer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { GlueStep } from '../../../../core/build';
 import type { PlannedGlueUp } from '../../../../core/glueup';
+import type { GlueStep } from '../../../../core/steps';
 import { bestLayout } from '../../../app/gluing';
 import { useAppSelector } from '../../../app/store';
 import { placedClamps } from './GlueBench';

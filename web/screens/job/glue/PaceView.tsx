@@ -5,9 +5,9 @@ import { massText, minutesText, temperatureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { PaceBar } from '../../../drawing/PaceBar';
 import { Toggle } from '../../../parts/Choice';
-import { Fact, Say, usePlanGlue, Why, type GluePart } from './parts';
 import { ReadyList } from './ReadyList';
 import { StagesWindow } from './StagesWindow';
+import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';
 
 /** Whether the assembly is done before the glue sets, what would help, and what must lie ready. */
 export function PaceView({ build, step, planned }: GluePart) {

@@ -1,8 +1,9 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { BuildDocument, GlueStep, TimedLap } from '../../../../core/build';
+import type { BuildDocument, TimedLap } from '../../../../core/document';
 import { learnPace, type PlannedGlueUp } from '../../../../core/glueup';
 import { gluingOf } from '../../../../core/kit';
+import type { GlueStep } from '../../../../core/steps';
 import { minutesText } from '../../../../core/units';
 import { jobActions } from '../../../app/job';
 import { changeKit } from '../../../app/kit';
@@ -10,8 +11,8 @@ import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { PaceBar } from '../../../drawing/PaceBar';
 import { OpenJob } from '../OpenJob';
 import { useEdit } from '../use-edit';
-import { usePlanGlue } from './parts';
 import { ReadyList } from './ReadyList';
+import { usePlanGlue } from './parts';
 
 const title = (name: string) => `Rehearse ${name}`;
 

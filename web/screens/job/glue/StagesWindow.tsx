@@ -1,6 +1,8 @@
 import { useState } from 'react';
-import { applyEdit, type BuildDocument, type GlueStep } from '../../../../core/build';
-import { splitEdit, type PlannedGlueUp, type Staging, type StageWay } from '../../../../core/glueup';
+import type { BuildDocument } from '../../../../core/document';
+import { applyEdit } from '../../../../core/edit';
+import { type PlannedGlueUp, splitEdit, type StageWay, type Staging } from '../../../../core/glueup';
+import type { GlueStep } from '../../../../core/steps';
 import { areaText, massText, volumeText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { Window } from '../../../parts/Window';

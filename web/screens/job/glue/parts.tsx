@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
-import type { BuildDocument, GluePlan, GlueStep, Phrase } from '../../../../core/build';
+import type { BuildDocument, GluePlan, Phrase } from '../../../../core/document';
 import type { PlannedGlueUp } from '../../../../core/glueup';
+import type { GlueStep } from '../../../../core/steps';
 import { useDisplay } from '../../../app/display';
 import { Words } from '../../../parts/Words';
 import { useEdit } from '../use-edit';

@@ -1,0 +1,41 @@
+import type { ShopSnapshot } from '../kit';
+import type { Length } from '../units';
+import type { BoardStock } from './board';
+import type { BreakdownSettings } from './breakdown';
+import type { Brief } from './brief';
+import type { GlueUse } from './glueplan';
+import type { Assembly } from './slots';
+import type { Step } from './step';
+import type { DimensionName, Target } from './targets';
+
+/** A size taken at a step with rule or caliper. */
+export interface Reading {
+  id: string;
+  step: string;
+  piece?: string;
+  dimension: DimensionName;
+  measured: Length;
+  taken?: string;
+}
+
+/** The build: what is done, never what results. */
+export interface BuildDocument {
+  format: 'junta-build';
+  version: 1;
+  name: string;
+  use: string;
+  targets: Target[];
+  boards: BoardStock[];
+  assemblies: Assembly[];
+  steps: Step[];
+  readings: Reading[];
+  shop: ShopSnapshot;
+  brief?: Brief;
+  /** What its glue must stand; guessed from the use and the woods if missing. */
+  uses?: GlueUse[];
+  /** How its strips come out of boards, once that has been planned. */
+  breakdown?: BreakdownSettings;
+}
+
+/** The version this Junta reads and writes. */
+export const FORMAT_VERSION = 1;

@@ -1,0 +1,63 @@
+import type { ShopSnapshot } from '../kit';
+import type { Length } from '../units';
+import type { BoardStock } from './board';
+import type { BreakdownSettings } from './breakdown';
+import type { BuildDocument } from './document';
+import type { GluePlan, GlueUse } from './glueplan';
+import type { LaidPart, Split, TurnRule } from './parts';
+import type { Slot, StripSource } from './slots';
+import type { Cutter } from './step';
+import type { Aim, DimensionName } from './targets';
+
+/** A change a maker can make to a build. Plain data, so that a fix can carry one and undo can forget one. */
+export type Edit =
+  | { do: 'rename'; name: string }
+  | { do: 'moveStrip'; step: string; from: number; to: number }
+  | { do: 'turnPart'; step: string; piece: string; turn: 'endForEnd' | 'rollOver' }
+  | { do: 'duplicateStrip'; step: string; piece: string }
+  | { do: 'removeStrip'; step: string; piece: string }
+  | { do: 'addStrip'; step: string }
+  | { do: 'setSlot'; step: string; piece: string; change: Partial<Omit<Slot, 'id'>> }
+  | { do: 'setAllSlots'; step: string; change: Partial<Omit<Slot, 'id'>> }
+  | { do: 'setStep'; step: string; change: Record<string, unknown> }
+  | { do: 'useSaw'; step: string; saw: string }
+  | { do: 'useMachine'; step: string; machine: string }
+  | { do: 'useCutter'; step: string; cutter: Cutter }
+  | { do: 'flipSlice'; step: string; part: number }
+  | { do: 'setRule'; step: string; rule?: TurnRule }
+  | { do: 'setAim'; dimension: DimensionName; aim: Aim }
+  | { do: 'lengthenStrips'; step: string; byMm: number }
+  | { do: 'replan'; change?: Partial<NonNullable<BuildDocument['brief']>> }
+  | { do: 'useShop'; shop: ShopSnapshot }
+  /** Strips get their places on boards; a strip keeps its seed and whether it was left out by hand. */
+  | {
+      do: 'useBoards';
+      boards: BoardStock[];
+      strips: Record<string, StripSource>;
+      breakdown: BreakdownSettings;
+    }
+  | { do: 'setBreakdown'; breakdown: BreakdownSettings }
+  | { do: 'setStrip'; slot: string; change: Partial<StripSource> }
+  | { do: 'setSlots'; slots: string[]; change: Partial<Omit<Slot, 'id'>> }
+  /** Enters what was measured after a step, or takes the reading back. */
+  | { do: 'measure'; step: string; axis: 0 | 1 | 2; measured?: Length; piece?: string }
+  /** A piece was spoilt, or is good after all. */
+  | { do: 'spoil'; step: string; piece: string }
+  /** A part stays where it lies when an order is proposed, or is free again. */
+  | { do: 'lockPart'; step: string; piece: string }
+  | { do: 'swapSpare'; step: string; piece: string }
+  | { do: 'addRows'; step: string; rows: number }
+  | {
+      do: 'addAccent';
+      step: string;
+      accent: { mm: number; species: string; length: number; thickness: number };
+    }
+  /** Several edits as one. */
+  | { do: 'many'; edits: Edit[] }
+  /** How a glue-up is done; what is undefined follows the shop's practice again. */
+  | { do: 'planGlue'; step: string; change: Partial<GluePlan> }
+  | { do: 'setUses'; uses?: GlueUse[] }
+  /** Cuts one glue-up into several at joints, counted from 1, and joins them after. */
+  | ({ do: 'splitGlue'; step: string } & Split)
+  /** A whole lay-up at once: order, turns, locks. */
+  | { do: 'layParts'; step: string; parts: LaidPart[] };

@@ -1,0 +1,81 @@
+import type { AidKind, Applicator, ClampSchool, Tightening } from '../kit';
+import type { Length } from '../units';
+
+/** What a piece is for, as far as its glue must know. */
+export type GlueUse = 'food' | 'wet' | 'outdoors' | 'oily' | 'dark' | 'thin' | 'slow';
+
+export const GLUE_USES: readonly { id: GlueUse; name: string }[] = [
+  { id: 'food', name: 'Food' },
+  { id: 'wet', name: 'Gets wet' },
+  { id: 'outdoors', name: 'Outdoors' },
+  { id: 'oily', name: 'Oily or dense wood' },
+  { id: 'dark', name: 'Dark wood' },
+  { id: 'thin', name: 'Thin leaves' },
+  { id: 'slow', name: 'Slow assembly' },
+];
+
+/** A clamp put where a hand wants it: along the joints from the left end, above or below the piece. */
+export interface PlacedClamp {
+  id: string;
+  at: Length;
+  side: 'above' | 'below';
+  forceN: number;
+  /** Which of the shop's clamps; the plan picks one if missing. */
+  set?: string;
+}
+
+/** How the edges of a joint were found or are made; depth of the gap between both. Joints count from 1 at the far edge. */
+export interface JointEdge {
+  joint: number;
+  shape: 'straight' | 'sprung' | 'crowned' | 'wavy';
+  depth: Length;
+  wave?: Length;
+}
+
+/** What came out at a joint. */
+export interface JointRecord {
+  joint: number;
+  squeezeOut?: 'even' | 'lean' | 'open' | 'heavy';
+  step?: Length;
+}
+
+/** Aids put by hand, and stretches they must keep clear of for a reason Junta cannot see. */
+export interface AidPlan {
+  kind: AidKind;
+  places?: { joint: number; at: Length }[];
+  keepOut?: { from: Length; to: Length; why: string }[];
+}
+
+/** One act of an assembly, as it was timed. */
+export type PaceAct = 'spread' | 'place' | 'align' | 'aid' | 'clamp' | 'caul';
+
+export interface TimedLap {
+  act: PaceAct;
+  seconds: number;
+}
+
+/** How one glue-up is done, where the maker chose something; everything else follows the shop's practice. */
+export interface GluePlan {
+  adhesive?: string;
+  applicator?: Applicator;
+  faces?: 1 | 2;
+  hands?: 1 | 2;
+  school?: ClampSchool;
+  tightening?: Tightening;
+  /** Pressure wanted instead of the shop's, MPa. */
+  wantedMPa?: number;
+  clamps?: PlacedClamp[];
+  /** Height of the cauls between the pads and the edges; none at zero. */
+  edgeCaul?: Length;
+  /** Pairs of cauls across the faces. */
+  crossCauls?: number;
+  edges?: JointEdge[];
+  aids?: AidPlan;
+  rehearsal?: { at: string; laps: TimedLap[]; whole: boolean };
+  /** When the last clamp was tight, as an ISO time. */
+  clamped?: string;
+  storage?: 'edge' | 'stickers';
+  joints?: JointRecord[];
+  /** Light under a straightedge across it, after the clamps. */
+  hollow?: Length;
+}

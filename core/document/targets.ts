@@ -1,0 +1,24 @@
+import type { Length } from '../units';
+
+/** What is wanted of one dimension. `value` is missing only where the dimension is free. */
+export interface Aim {
+  aim: 'fixed' | 'atLeast' | 'atMost' | 'free';
+  value?: Length;
+}
+
+export type DimensionName = 'length' | 'width' | 'thickness';
+
+export const DIMENSIONS: readonly DimensionName[] = ['length', 'width', 'thickness'];
+
+/** One piece wanted: on which output it is measured, and what each dimension must be. */
+export interface Target {
+  id: string;
+  purpose: string;
+  quantity: number;
+  output: string;
+  length: Aim;
+  width: Aim;
+  thickness: Aim;
+  /** How far off is still right; the setting step's half if missing. */
+  tolerance?: Length;
+}

@@ -1,0 +1,4 @@
+export * from './apply';
+export * from './carry';
+export * from './rows';
+export * from './split';

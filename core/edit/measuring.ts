@@ -1,0 +1,20 @@
+import { type BuildDocument, DIMENSIONS } from '../document';
+import type { EditOf, Family } from './family';
+
+function withReading(build: BuildDocument, edit: EditOf<'measure'>): BuildDocument {
+  const dimension = DIMENSIONS[edit.axis];
+  const others = build.readings.filter(
+    (reading) =>
+      reading.step !== edit.step || reading.dimension !== dimension || reading.piece !== edit.piece,
+  );
+  if (!edit.measured) return { ...build, readings: others };
+  const id = [edit.step, dimension, ...(edit.piece ? [edit.piece] : [])].join('.');
+  const piece = edit.piece ? { piece: edit.piece } : {};
+  return {
+    ...build,
+    readings: [...others, { id, step: edit.step, dimension, measured: edit.measured, ...piece }],
+  };
+}
+
+/** What was measured. */
+export const measuring: Family<'measure'> = { measure: withReading };

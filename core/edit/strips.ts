@@ -1,0 +1,85 @@
+import { type BuildDocument, MOST_STRIPS, type Slot } from '../document';
+import { assemblyOf } from '../steps';
+import { everySlot, type Family, ofParts, ofSlots } from './family';
+
+/** A slot id not yet used in the build. */
+function freshId(build: BuildDocument): string {
+  const used = new Set(build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => slot.id)));
+  let n = used.size + 1;
+  while (used.has(`strip-${n}`)) n++;
+  return `strip-${n}`;
+}
+
+function duplicate(build: BuildDocument, step: string, piece: string): BuildDocument {
+  const slots = assemblyOf(build, step)?.slots ?? [];
+  const slot = slots.find(({ id }) => id === piece);
+  if (!slot) return build;
+  if (slots.length >= MOST_STRIPS) throw new Error(`A lay-up holds at most ${MOST_STRIPS} strips.`);
+  const id = freshId(build);
+  const copy: Slot = { ...slot, id, strip: slot.strip?.board ? { board: slot.strip.board } : undefined };
+  const withSlot = ofSlots(build, step, (slots) => slots.flatMap((s) => (s.id === piece ? [s, copy] : [s])));
+  return ofParts(
+    withSlot,
+    step,
+    (parts) =>
+      parts
+        .filter((part) => part.piece !== id)
+        .flatMap((part) => (part.piece === piece ? [part, { ...part, piece: id }] : [part])),
+    piece,
+  );
+}
+
+/** What can be done to the strips of a lay-up: how many, in which order, of what wood and size. */
+export const strips: Family<
+  | 'moveStrip'
+  | 'turnPart'
+  | 'duplicateStrip'
+  | 'addStrip'
+  | 'removeStrip'
+  | 'setSlot'
+  | 'setAllSlots'
+  | 'setSlots'
+  | 'lengthenStrips'
+  | 'lockPart'
+> = {
+  moveStrip: (build, { step, from, to }) =>
+    ofParts(build, step, (parts) => {
+      const next = [...parts];
+      const [moved] = next.splice(from, 1);
+      if (moved) next.splice(to, 0, moved);
+      return next;
+    }),
+  turnPart: (build, { step, piece, turn }) =>
+    ofParts(
+      build,
+      step,
+      (parts) => parts.map((part) => (part.piece === piece ? { ...part, [turn]: !part[turn] } : part)),
+      piece,
+    ),
+  duplicateStrip: (build, { step, piece }) => duplicate(build, step, piece),
+  addStrip: (build, { step }) => {
+    const last = assemblyOf(build, step)?.slots.at(-1);
+    return last ? duplicate(build, step, last.id) : build;
+  },
+  removeStrip: (build, { step, piece }) => {
+    const without = ofParts(build, step, (parts) => parts.filter((part) => part.piece !== piece), piece);
+    return ofSlots(without, step, (slots) => slots.filter((slot) => slot.id !== piece));
+  },
+  setSlot: (build, { step, piece, change }) =>
+    ofSlots(build, step, (slots) => slots.map((slot) => (slot.id === piece ? { ...slot, ...change } : slot))),
+  setAllSlots: (build, { step, change }) =>
+    ofSlots(build, step, (slots) => slots.map((slot) => ({ ...slot, ...change }))),
+  setSlots: (build, { slots, change }) =>
+    everySlot(build, (slot) => (slots.includes(slot.id) ? { ...slot, ...change } : slot)),
+  lengthenStrips: (build, { step, byMm }) =>
+    ofSlots(build, step, (slots) =>
+      slots.map((slot) => ({ ...slot, length: { mm: slot.length.mm + byMm } })),
+    ),
+  lockPart: (build, { step, piece }) =>
+    ofParts(
+      build,
+      step,
+      (parts) => parts.map((part) => (part.piece === piece ? { ...part, locked: !part.locked } : part)),
+      piece,
+    ),
+};

@@ -1,0 +1,6 @@
+export * from './aims';
+export * from './fit';
+export * from './machines';
+export * from './onhand';
+export * from './patterns/parts';
+export * from './patterns';

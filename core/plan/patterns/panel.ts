@@ -1,0 +1,228 @@
+import { type Brief, type BuildDocument, type LaidPart, LONGEST_BOARD_MM, type Step } from '../../document';
+import type { ShopSnapshot } from '../../kit';
+import { INCH, lengthText, sectionsNeeded, sectionWidth } from '../../units';
+import { plainSize, wholeModules } from '../aims';
+import { flatteners } from '../machines';
+import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
+import { type Order, type Pattern, wordOf } from './pattern';
+
+/** How a wide panel is divided. */
+interface Division {
+  sections: number;
+  stripsEach: number;
+  /** Width of one section before its inner edges are jointed, mm. */
+  sectionMm: number;
+}
+
+function divide(brief: Brief, shop: ShopSnapshot, strips: number, widthMm: number): Division {
+  const { trimEdge, jointEdge } = shop.allowances;
+  const machine = shop.machines.find(({ id }) => id === brief.flattenWith);
+  const limit = machine?.maxWidth.mm || Infinity;
+  const whole = widthMm + 2 * trimEdge.mm;
+  const needed = whole <= limit ? 1 : sectionsNeeded(widthMm, trimEdge.mm, jointEdge.mm, limit);
+  if (!Number.isFinite(needed))
+    throw new CannotFit(
+      `${machine?.name} takes ${lengthText(limit, shop.display)}, less than the two jointed edges of a section.`,
+    );
+  const sections = brief.sections > 0 ? brief.sections : needed;
+  const stripsEach = Math.max(1, Math.ceil(strips / sections));
+  return { sections, stripsEach, sectionMm: sectionWidth(widthMm, trimEdge.mm, sections, jointEdge.mm) };
+}
+
+/**
+ * Plans an edge-glued panel backwards from its finished size: strips of equal width, glued as one or as sections that
+ * the flattening machine takes, flattened and trimmed. Settings are rounded up to the shop's step and the trims take
+ * the rounding up, so that the build, run forward, ends exactly at the size asked. Throws CannotFit with the reason.
+ */
+function planPanel(order: Order): BuildDocument {
+  const { brief, shop, name, use } = order;
+  const { allowances: a } = shop;
+  const moduleMm = requirePositive('The strip width', brief.module.mm);
+  const wanted = wholeModules(brief.width, moduleMm, 6, false);
+  const width = requirePositive('The width', wanted.sizeMm);
+  const length = requirePositive('The length', plainSize(brief.length, 36 * INCH));
+  const thickness = requirePositive('The thickness', plainSize(brief.thickness, 0.75 * INCH));
+  const { sections, stripsEach, sectionMm } = divide(brief, shop, wanted.count, width);
+  const ripMm = settable(shop, sectionMm / stripsEach + 2 * a.millEdge.mm);
+  const stripMm = ripMm - 2 * a.millEdge.mm;
+  const joinedMm = sections * stripsEach * stripMm - (sections - 1) * 2 * a.jointEdge.mm;
+  const flatMm = settable(shop, thickness + (sections > 1 ? a.flattenPanel.mm / 2 : 0));
+  const gluedMm = settable(
+    shop,
+    sections > 1 ? flatMm + a.flattenPanel.mm / 2 : thickness + a.flattenPanel.mm,
+  );
+  const roughMm = settable(shop, gluedMm + 2 * a.millFace.mm);
+  const quantity = brief.quantity ?? 1;
+  const kerf = shop.saws.find(({ id }) => id === brief.saw)?.kerf.mm ?? 0;
+  // One long panel for several has two end trims in all and one kerf between each; else each is a panel of its own.
+  const inOne = quantity > 1 && wordOf(order, 'alike') === 'long';
+  const copies = inOne ? 1 : quantity;
+  const cutLength = inOne ? quantity * length + (quantity - 1) * kerf : length;
+  const longMm = settable(shop, cutLength + 2 * a.trimEnd.mm);
+  if (inOne && longMm > LONGEST_BOARD_MM)
+    throw new CannotFit(
+      `One panel for all ${quantity} would be ${lengthText(longMm, shop.display)} long; boards are seldom sold longer than ${lengthText(LONGEST_BOARD_MM, shop.display)}. Glue them up one by one.`,
+    );
+  const mill = millMachine(shop);
+  const build = emptyBuild(brief, shop, name, use);
+  const steps: Step[] = [];
+  const joined: string[] = [];
+  for (let s = 0; s < sections; s++) {
+    const tag = sections > 1 ? `-${s + 1}` : '';
+    const slots = Array.from({ length: copies * stripsEach }, (_, i) => {
+      const nth = s * stripsEach + (i % stripsEach);
+      const copy = Math.floor(i / stripsEach);
+      const wood = brief.woods[nth % brief.woods.length];
+      return slot(`strip-${copy * sections * stripsEach + nth + 1}`, wood, longMm, ripMm, roughMm);
+    });
+    // A section of one strip is glued to nothing: it is milled, and waits for the others.
+    const glued = stripsEach > 1;
+    build.assemblies.push({
+      id: `lay-up${tag}`,
+      name: sections > 1 ? `Section ${s + 1}` : 'Lay-up',
+      repeat: 1,
+      slots,
+    });
+    steps.push(
+      {
+        id: `rip${tag}`,
+        kind: 'rip',
+        inputs: [],
+        output: `strips${tag}`,
+        assembly: `lay-up${tag}`,
+        saw: brief.saw,
+        fence: 'shared',
+      },
+      {
+        id: `mill${tag}`,
+        kind: 'mill',
+        inputs: [`strips${tag}`],
+        output: `milled${tag}`,
+        machine: mill.id,
+        face: half(roughMm - gluedMm),
+        edge: a.millEdge,
+      },
+      ...(glued
+        ? [
+            {
+              id: `glue${tag}`,
+              kind: 'glue' as const,
+              inputs: [`milled${tag}`],
+              output: `blank${tag}`,
+              along: 'width' as const,
+              ...(copies > 1 ? { blanks: copies } : {}),
+            },
+          ]
+        : []),
+      {
+        id: `flatten${tag}`,
+        kind: 'flatten',
+        inputs: [glued ? `blank${tag}` : `milled${tag}`],
+        output: `flat${tag}`,
+        machine: brief.flattenWith,
+        top: half(gluedMm - (sections > 1 ? flatMm : thickness)),
+        bottom: half(gluedMm - (sections > 1 ? flatMm : thickness)),
+      },
+    );
+    if (sections > 1)
+      steps.push({
+        id: `joint${tag}`,
+        kind: 'joint',
+        inputs: [`flat${tag}`],
+        output: `jointed${tag}`,
+        machine: shop.machines.find(({ kind }) => kind === 'jointer')?.id ?? mill.id,
+        near: s === sections - 1 ? { mm: 0 } : a.jointEdge,
+        far: s === 0 ? { mm: 0 } : a.jointEdge,
+      });
+    joined.push(sections > 1 ? `jointed${tag}` : `flat${tag}`);
+  }
+  let last = joined[0];
+  if (sections > 1) {
+    const machine = flatteners(shop, [longMm, joinedMm, flatMm], false)[0];
+    if (!machine)
+      throw new CannotFit(
+        `No machine of the kit flattens a panel ${lengthText(joinedMm, shop.display)} wide.`,
+      );
+    steps.push(
+      {
+        id: 'join',
+        kind: 'glue',
+        name: 'Join sections',
+        inputs: joined,
+        output: 'panel',
+        along: 'width',
+        ...(copies > 1 ? { blanks: copies, parts: dealt(copies, sections, stripsEach) } : {}),
+      },
+      {
+        id: 'flatten-panel',
+        kind: 'flatten',
+        inputs: ['panel'],
+        output: 'flat-panel',
+        machine: machine.id,
+        top: half(flatMm - thickness),
+        bottom: half(flatMm - thickness),
+      },
+    );
+    last = 'flat-panel';
+  }
+  steps.push({
+    id: 'trim',
+    kind: 'trim',
+    inputs: [last],
+    output: inOne ? 'long' : 'piece',
+    cutter: brief.trimWith,
+    start: half(longMm - cutLength),
+    end: half(longMm - cutLength),
+    near: half(joinedMm - width),
+    far: half(joinedMm - width),
+  });
+  if (inOne)
+    steps.push({
+      id: 'part',
+      kind: 'slice',
+      name: `Cut into ${quantity}`,
+      inputs: ['long'],
+      output: 'piece',
+      saw: brief.saw,
+      head: { mm: 0 },
+      thickness: { mm: length },
+      count: quantity,
+    });
+  build.steps = steps;
+  build.targets = [targetOf(brief, 'piece', [length, width, thickness], use || name)];
+  return build;
+}
+
+/** The parts of several joined panels alike, one panel after the other: its sections, by what they are called. */
+const dealt = (copies: number, sections: number, stripsEach: number): LaidPart[] =>
+  Array.from({ length: copies * sections }, (_, i): LaidPart => {
+    const [copy, section] = [Math.floor(i / sections), i % sections];
+    if (stripsEach > 1) return { piece: `blank-${section + 1}.${copy + 1}` };
+    return { piece: `strip-${copy * sections + section + 1}` };
+  });
+
+/** Strips of equal width, woods in turn: the plain panel. */
+export const panel: Pattern = {
+  id: 'panel',
+  name: 'Edge-glued panel',
+  group: 'Panels',
+  about:
+    'Strips of equal width glued edge to edge, woods in turn; glued in sections where the planer is too narrow.',
+  moduleLabel: 'Strip width, about',
+  endGrain: false,
+  batch: true,
+  measures: [
+    {
+      key: 'alike',
+      label: 'Several alike',
+      kind: 'choice',
+      fallback: 'each',
+      options: [
+        { value: 'each', label: 'Glued one by one' },
+        { value: 'long', label: 'Cut from one long panel' },
+      ],
+    },
+  ],
+  start: { length: '32', width: '11 1/2', thickness: '7/8', module: '2 1/4', woods: ['cherry_black'] },
+  plan: planPanel,
+};

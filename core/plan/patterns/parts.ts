@@ -1,0 +1,75 @@
+import type { Brief, BuildDocument, Slot, Target } from '../../document';
+import type { Machine, ShopSnapshot } from '../../kit';
+import { type Length, roundUpToStep } from '../../units';
+
+/** A brief that cannot be met. The message names the number. */
+export class CannotFit extends Error {}
+
+/** Half of an amount, for each of two sides. */
+export const half = (mm: number): Length => ({ mm: mm / 2 });
+
+/** Rounds a setting up to the shop's step. */
+export const settable = (shop: ShopSnapshot, mm: number): number => roundUpToStep(mm, shop.settingStep.mm);
+
+/** The planned sizes must be real ones before anything is built on them. */
+export function requirePositive(what: string, mm: number): number {
+  if (!(Number.isFinite(mm) && mm > 0)) throw new CannotFit(`${what} must be more than zero.`);
+  return mm;
+}
+
+/** The machine that mills strips: the planer, or the first the shop has. */
+export function millMachine(shop: ShopSnapshot): Machine {
+  const machine = shop.machines.find(({ kind }) => kind === 'planer') ?? shop.machines[0];
+  if (!machine) throw new CannotFit('The kit has no machine to mill strips with.');
+  return machine;
+}
+
+/** The one piece wanted. */
+export const targetOf = (
+  brief: Brief,
+  output: string,
+  sizes: [number, number, number],
+  purpose: string,
+): Target => {
+  const resolved = (aim: Brief['length'], mm: number) =>
+    aim.aim === 'fixed' ? aim : { ...aim, value: aim.value ?? (aim.aim === 'free' ? undefined : { mm }) };
+  return {
+    id: 'piece',
+    purpose,
+    quantity: brief.quantity ?? 1,
+    output,
+    length: resolved(brief.length, sizes[0]),
+    width: resolved(brief.width, sizes[1]),
+    thickness: resolved(brief.thickness, sizes[2]),
+  };
+};
+
+/** A strip's place in a lay-up. Equal sizes share one object shape, not one object. */
+export const slot = (
+  id: string,
+  species: string,
+  length: number,
+  width: number,
+  thickness: number,
+): Slot => ({
+  id,
+  species,
+  length: { mm: length },
+  width: { mm: width },
+  thickness: { mm: thickness },
+});
+
+/** An empty build around a brief. */
+export const emptyBuild = (brief: Brief, shop: ShopSnapshot, name: string, use: string): BuildDocument => ({
+  format: 'junta-build',
+  version: 1,
+  name,
+  use,
+  targets: [],
+  boards: [],
+  assemblies: [],
+  steps: [],
+  readings: [],
+  shop,
+  brief,
+});

@@ -1,0 +1,84 @@
+import { INCH, lengthText } from '../../units';
+import { CannotFit, half, requirePositive, settable } from './parts';
+import { lengthOf, type Pattern, wordOf } from './pattern';
+import { sizesOf } from './sizes';
+import { draftOf, finish, type Made, panelMachine, panelStage, type StripPlan, trimStage } from './stages';
+
+/** A hardwood skin on one or both faces of a core. Skins and core are glued up as panels first, then face to face. */
+export const skinned: Pattern = {
+  id: 'skinned',
+  name: 'Skin on a core',
+  group: 'Layers',
+  about:
+    'A panel in the first wood glued face to face on a core in the second; a skin on both faces keeps it flat.',
+  moduleLabel: 'Strip width, about',
+  endGrain: false,
+  measures: [
+    { key: 'skin', label: 'Skin, finished', kind: 'length', fallback: 0.25 * INCH },
+    {
+      key: 'faces',
+      label: 'Skin on',
+      kind: 'choice',
+      fallback: 'both',
+      options: [
+        { value: 'both', label: 'Both faces' },
+        { value: 'top', label: 'The upper face' },
+      ],
+    },
+  ],
+  start: {
+    length: '40',
+    width: '15',
+    thickness: '1 3/8',
+    module: '3',
+    woods: ['walnut_black', 'pine_eastern_white'],
+  },
+  plan(order) {
+    const { shop, brief } = order;
+    const a = shop.allowances;
+    const [length, width, thickness] = sizesOf(order, [40 * INCH, 15 * INCH, 1.375 * INCH]);
+    const skin = requirePositive('The skin', lengthOf(order, 'skin'));
+    const both = wordOf(order, 'faces') === 'both';
+    const core = thickness - (both ? 2 : 1) * skin;
+    if (core <= 0)
+      throw new CannotFit(
+        `The skins take ${lengthText((both ? 2 : 1) * skin, shop.display)} of ${lengthText(thickness, shop.display)}: nothing is left for the core.`,
+      );
+    const draft = draftOf(order);
+    const count = Math.max(1, Math.round(width / requirePositive('The strip width', brief.module.mm)));
+    const strips = (wood: string): StripPlan[] =>
+      Array.from({ length: count }, () => ({ wood, mm: (width + 2 * a.trimEdge.mm) / count }));
+    const long = length + 2 * a.trimEnd.mm;
+    // What the last flattening takes comes off the outer faces, so the skins there are thicker by half of it.
+    const dress = a.flattenPanel.mm / 2;
+    const layer = (tag: string, name: string, wood: string, flat: number): Made =>
+      panelStage(draft, { tag, name, strips: strips(wood), length: long, flat: settable(shop, flat) });
+    const layers = [
+      layer('core', 'Core', brief.woods[1] ?? brief.woods[0], core + (both ? 0 : dress)),
+      layer('top', 'Upper skin', brief.woods[0], skin + dress),
+    ];
+    if (both) layers.unshift(layer('under', 'Lower skin', brief.woods[2] ?? brief.woods[0], skin + dress));
+    const thick = layers.reduce((sum, made) => sum + made.thickness, 0);
+    draft.build.steps.push(
+      {
+        id: 'glue-faces',
+        kind: 'glue',
+        name: 'Glue face to face',
+        inputs: layers.map(({ output }) => output),
+        output: 'sandwich',
+        along: 'thickness',
+      },
+      {
+        id: 'flatten',
+        kind: 'flatten',
+        inputs: ['sandwich'],
+        output: 'flat',
+        machine: panelMachine(draft, [layers[0].length, layers[0].width, thick]),
+        top: half(thick - thickness),
+        bottom: half(thick - thickness),
+      },
+    );
+    trimStage(draft, 'flat', [layers[0].length, layers[0].width], [length, width]);
+    return finish(draft, [length, width, thickness]);
+  },
+};

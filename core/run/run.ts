@@ -1,0 +1,244 @@
+import type { BuildDocument, Finding, Step } from '../document';
+import {
+  blankVolume,
+  blankVolumes,
+  compensatedSum,
+  contacts,
+  emptyLedger,
+  extents,
+  jointSide,
+  mergeLedgers,
+  type Vec3,
+} from '../solid';
+import {
+  type Done,
+  isHeld,
+  isStopped,
+  passThrough,
+  roomOf,
+  type RunContext,
+  type Sources,
+  stepName,
+  type Timeline,
+  type TimelineStep,
+  toleranceOf,
+  type WorkPiece,
+} from '../steps';
+import { density, findSpecies } from '../wood';
+import { withoutSpoilt, withReadings } from './readings';
+
+/** More cells than this are refused before the browser stalls. */
+export const MOST_CELLS = 20_000;
+
+/**
+ * Plays a build forward on the solid model. Gives the timeline up to the first step that cannot be carried out, with
+ * the finding that says why; never throws for anything a document can hold. Pure: the same build, the same timeline.
+ */
+export function run(build: BuildDocument): Timeline {
+  const sources: Sources = new Map();
+  const context: RunContext = { build, sources, notes: [], cutBoards: new Map() };
+  const outputs = new Map<string, WorkPiece[]>();
+  const madeBy = new Map<string, string>();
+  const consumed = new Set<WorkPiece>();
+  const steps: TimelineStep[] = [];
+  let ledger = emptyLedger();
+  let woodInMm3 = 0;
+  let stopped: Finding | undefined;
+  for (const step of build.steps) {
+    const outcome = carryOut(step, outputs, consumed, context);
+    if (isStopped(outcome)) {
+      stopped = outcome.stop;
+      break;
+    }
+    ledger = mergeLedgers(ledger, outcome.lost);
+    woodInMm3 += outcome.woodInMm3 ?? 0;
+    for (const piece of outcome.used) consumed.add(piece);
+    outputs.set(step.output, outcome.pieces);
+    steps.push(
+      describe(
+        step,
+        outcome,
+        step.inputs.flatMap((input) => madeBy.get(input) ?? []),
+        sources,
+      ),
+    );
+    madeBy.set(step.output, step.id);
+  }
+  const finishedId = madeBy.get(build.targets[0]?.output ?? '') ?? (stopped ? undefined : steps.at(-1)?.id);
+  const finished = steps.find((step) => step.id === finishedId);
+  let joints: Timeline['joints'] | undefined;
+  return {
+    steps,
+    sources,
+    woodInMm3,
+    ledger,
+    finished,
+    leftOverMm3: leftOver(outputs, consumed, build.steps.find((step) => step.id === finishedId)?.output),
+    get joints() {
+      // Counted when first asked for: playing a build forward does not need it.
+      joints ??= countJoints(steps, finished);
+      return joints;
+    },
+    problems: [...unsupported(build), ...context.notes, ...(stopped ? [stopped] : [])],
+  };
+}
+
+/** What a step finds on its inputs: of one that a later step takes too, only the parts named. */
+function piecesFor(
+  step: Step,
+  input: string,
+  pieces: readonly WorkPiece[],
+  consumed: ReadonlySet<WorkPiece>,
+  build: BuildDocument,
+): WorkPiece[] {
+  const free = pieces.filter((piece) => !consumed.has(piece));
+  const named = roomOf(step).takes?.(step);
+  if (!named) return free;
+  const after = build.steps.slice(build.steps.indexOf(step) + 1);
+  if (!after.some(({ inputs }) => inputs.includes(input))) return free;
+  const wanted = new Set(named);
+  return free.filter(({ id }) => wanted.has(id));
+}
+
+function carryOut(
+  step: Step,
+  outputs: Map<string, WorkPiece[]>,
+  consumed: ReadonlySet<WorkPiece>,
+  context: RunContext,
+): { stop: Finding } | (Done & { used: WorkPiece[]; predicted?: Vec3 }) {
+  const problem = (code: string, words: string): { stop: Finding } => ({
+    stop: { code, step: step.id, severity: 'stop', message: [words], numbers: {}, fixes: [] },
+  });
+  const inputs: WorkPiece[] = [];
+  for (const input of step.inputs) {
+    const pieces = outputs.get(input);
+    if (!pieces)
+      return problem('no-such-input', `${stepName(step)} needs “${input}”, which no earlier step makes.`);
+    const free = piecesFor(step, input, pieces, consumed, context.build);
+    if (pieces.length > 0 && free.length === 0)
+      return problem('used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`);
+    inputs.push(...free);
+  }
+  if (!roomOf(step).flow.source && inputs.length === 0)
+    return problem('no-input', `${stepName(step)} has nothing to work on.`);
+  const played = withReadings(step, context.build.readings, context, (as, measuredLeaves) =>
+    (roomOf(as).run ?? passThrough)(as, inputs, measuredLeaves ? { ...context, measuredLeaves } : context),
+  );
+  if (isStopped(played)) return played;
+  const outcome = onTheirOwn(withoutSpoilt(step, played), inputs);
+  const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
+  if (cells > MOST_CELLS)
+    return problem(
+      'too-many-pieces',
+      `This step makes ${cells} pieces of wood; Junta plans up to ${MOST_CELLS}.`,
+    );
+  return { ...outcome, used: inputs, predicted: played.predicted };
+}
+
+/** Pieces that a step passes through unchanged are its own from then on: what it was given is used up. */
+const onTheirOwn = (done: Done & { predicted?: Vec3 }, inputs: readonly WorkPiece[]): Done => {
+  const given = new Set(inputs);
+  return { ...done, pieces: done.pieces.map((piece) => (given.has(piece) ? { ...piece } : piece)) };
+};
+
+function describe(
+  step: Step,
+  done: Done & { predicted?: Vec3; used: WorkPiece[] },
+  from: string[],
+  sources: Sources,
+): TimelineStep {
+  const sizes = done.pieces.map((piece) => extents(piece.blank));
+  const pick = (best: (...values: number[]) => number): Vec3 =>
+    [0, 1, 2].map((a) => best(...sizes.map((s) => s[a]))) as unknown as Vec3;
+  const least = pick(Math.min);
+  const greatest = pick(Math.max);
+  const toleranceOn = (a: number) => {
+    const widest = sizes.findIndex((size) => size[a] === greatest[a]);
+    return toleranceOf(done.pieces[widest].errors[a], sources);
+  };
+  const massKg = done.pieces.reduce(
+    (sum, { blank }) =>
+      sum +
+      Object.entries(blankVolumes(blank)).reduce((m, [id, mm3]) => {
+        const species = findSpecies(id);
+        return m + (species ? density(species) * mm3 * 1e-9 : 0);
+      }, 0),
+    0,
+  );
+  return {
+    id: step.id,
+    kind: step.kind,
+    name: stepName(step),
+    from,
+    pieces: done.pieces,
+    entered: done.used,
+    least,
+    greatest,
+    tolerance: [toleranceOn(0), toleranceOn(1), toleranceOn(2)],
+    lost: done.lost,
+    laid: done.laid,
+    glue: done.glue,
+    wanted: done.wanted,
+    massKg,
+    ...(done.predicted ? { predicted: done.predicted } : {}),
+  };
+}
+
+const leftOver = (
+  outputs: Map<string, WorkPiece[]>,
+  consumed: ReadonlySet<WorkPiece>,
+  finished?: string,
+): number =>
+  compensatedSum(
+    [...outputs]
+      .filter(([id]) => id !== finished)
+      .flatMap(([, pieces]) => pieces.filter((p) => !consumed.has(p)).map((p) => blankVolume(p.blank))),
+  );
+
+function countJoints(steps: readonly TimelineStep[], finished?: TimelineStep): Timeline['joints'] {
+  const bySideMm2: Timeline['joints']['bySideMm2'] = { 'long grain': 0, sloped: 0, 'end grain': 0 };
+  const areas: number[] = [];
+  for (const { blank } of finished?.pieces ?? [])
+    for (const { a, b, areaMm2, normal } of contacts(blank)) {
+      areas.push(areaMm2);
+      bySideMm2[jointSide(blank.cells[a], blank.cells[b], normal)] += areaMm2;
+    }
+  return {
+    count: steps.reduce((sum, step) => sum + (step.glue?.joints ?? 0), 0),
+    areaMm2: compensatedSum(steps.map((step) => step.glue?.areaMm2 ?? 0)),
+    contacts: areas.length,
+    finishedAreaMm2: compensatedSum(areas),
+    bySideMm2,
+  };
+}
+
+/** What the document asks for and the run does not carry out yet: said, not dropped in silence. */
+function unsupported(build: BuildDocument): Finding[] {
+  const out: Finding[] = [];
+  const say = (code: string, step: string, words: string) =>
+    out.push({ code, step, severity: 'note', message: [words], numbers: {}, fixes: [] });
+  for (const step of build.steps) {
+    if (isHeld(step))
+      say(
+        'not-run-yet',
+        step.id,
+        `${roomOf(step).name} is kept in the job but not computed yet: sizes pass through unchanged.`,
+      );
+    const words = roomOf(step).notYet?.(step);
+    if (words) say('not-run-yet', step.id, words);
+  }
+  for (const assembly of build.assemblies)
+    if (assembly.repeat > 1)
+      say(
+        'not-run-yet',
+        '',
+        `“${assembly.name}” is to be made ${assembly.repeat} times: one of them is computed.`,
+      );
+  if (build.targets.length > 1)
+    say(
+      'not-run-yet',
+      '',
+      `Only the first of ${build.targets.length} pieces wanted is compared with the prediction.`,
+    );
+  return out;
+}

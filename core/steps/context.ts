@@ -1,0 +1,101 @@
+import { machineIdOf, sawIdOf, type BuildDocument, type Edit, type Finding, type Step } from '../document';
+import type { Machine, Saw } from '../kit';
+import type { Blank, Ledger } from '../solid';
+import type { Laid, WorkPiece } from './timeline';
+import type { Sources } from './tolerance';
+
+/** Saws of the shop whose kerf is below a limit, as fixes. */
+export const thinnerSaws = (step: string, saw: Saw, limitMm: number, saws: readonly Saw[]) =>
+  saws
+    .filter((other) => other.id !== saw.id && other.kerf.mm <= limitMm)
+    .map((other) => ({ label: `Use ${other.name}`, edit: { do: 'useSaw' as const, step, saw: other.id } }));
+
+/** A board after all its cuts: the strips that wait for their step, and what the cuts took. */
+export interface CutBoard {
+  strips: Map<string, Blank>;
+  lost: Ledger;
+  /** Wood that this build takes in with the board: without the strips, which count when they are picked up. */
+  woodInMm3: number;
+}
+
+/** What every step may look at while a build is run. */
+export interface RunContext {
+  build: BuildDocument;
+  sources: Sources;
+  /** Findings of steps that go on all the same. */
+  notes: Finding[];
+  /** Boards that are cut already, by id: a board is cut once, and its strips wait for the step that takes them. */
+  cutBoards: Map<string, CutBoard>;
+  /** Leaves of the resaw now carried out as they were measured, mm, by the ids they get. */
+  measuredLeaves?: ReadonlyMap<string, number>;
+}
+
+/** What a step gives back: its pieces and what it took, or the finding that stopped it. */
+export interface Done {
+  pieces: WorkPiece[];
+  lost: Ledger;
+  woodInMm3?: number;
+  laid?: Laid[];
+  glue?: { joints: number; areaMm2: number };
+  wanted?: number;
+}
+
+export type Outcome = Done | { stop: Finding };
+
+/** A finding that stops the run at a step. */
+export const stopAt = (
+  step: { id: string },
+  code: string,
+  message: Finding['message'],
+  numbers: Finding['numbers'],
+  more: Partial<Finding> = {},
+): { stop: Finding } => ({
+  stop: { code, step: step.id, severity: 'stop', message, numbers, fixes: [], ...more },
+});
+
+/** One edit for every step that used what is gone. */
+const insteadOf = (users: readonly Step[], edit: (step: Step) => Edit): Edit =>
+  users.length === 1 ? edit(users[0]) : { do: 'many', edits: users.map(edit) };
+
+/** The saw a step names, or the finding that there is none. */
+export function sawOf(step: { id: string }, id: string, context: RunContext): { stop: Finding } | Saw {
+  const saw = context.build.shop.saws.find((candidate) => candidate.id === id);
+  if (saw) return saw;
+  // Whatever else was to be done with it goes along.
+  const users = context.build.steps.filter((each) => sawIdOf(each) === id);
+  const fixes = context.build.shop.saws.map((other) => ({
+    label: `Use ${other.name}`,
+    edit: insteadOf(users, (user) => ({ do: 'useSaw', step: user.id, saw: other.id })),
+  }));
+  return stopAt(
+    step,
+    'no-such-saw',
+    [`The saw “${id}” is not in this job’s kit. Choose another one.`],
+    {},
+    { fixes },
+  );
+}
+
+/** The machine a step names, or the finding that there is none. */
+export function machineOf(
+  step: { id: string },
+  id: string,
+  context: RunContext,
+): Machine | { stop: Finding } {
+  const machine = context.build.shop.machines.find((candidate) => candidate.id === id);
+  if (machine) return machine;
+  const users = context.build.steps.filter((each) => machineIdOf(each) === id);
+  const fixes = context.build.shop.machines.map((other) => ({
+    label: `Use ${other.name}`,
+    edit: insteadOf(users, (user) => ({ do: 'useMachine', step: user.id, machine: other.id })),
+  }));
+  return stopAt(
+    step,
+    'no-such-machine',
+    [`The machine “${id}” is not in this job’s kit. Choose another one.`],
+    {},
+    { fixes },
+  );
+}
+
+export const isStopped = (value: object): value is { stop: Finding } => 'stop' in value;

@@ -1,0 +1,69 @@
+import type { StepRoom } from '../room';
+import type { StepBase } from '../../document';
+import { across, book, emptyLedger, extents, sawCut } from '../../solid';
+import type { Length } from '../../units';
+import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
+import type { WorkPiece } from '../timeline';
+import { settingErrors } from '../tolerance';
+
+/** Pieces cut to a length, measured from their start. */
+export interface CrosscutStep extends StepBase {
+  kind: 'crosscut';
+  saw: string;
+  length: Length;
+}
+
+/** Cuts pieces to a length from their start; what is over is offcut. */
+export function runCrosscut(step: CrosscutStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
+  const saw = sawOf(step, step.saw, context);
+  if (isStopped(saw)) return saw;
+  let lost = emptyLedger();
+  const pieces: WorkPiece[] = [];
+  for (const piece of inputs) {
+    const length = extents(piece.blank)[0];
+    if (!(step.length.mm > 0) || step.length.mm > length + 1e-6)
+      return stopAt(
+        step,
+        'too-short-to-cut',
+        ['A piece of ', { mm: length }, ' cannot be cut to ', { mm: step.length.mm }, '.'],
+        { length, wanted: step.length.mm },
+        { axis: 0 },
+      );
+    const cut = sawCut(piece.blank, across(0, step.length.mm), saw.kerf.mm);
+    lost = book(book(lost, 'kerf', cut.kerf), 'offcut', cut.after);
+    const errors = settingErrors(
+      context.sources,
+      `${step.id}:stop`,
+      `length set by the stop of ${saw.name}`,
+      saw.setting,
+    );
+    pieces.push({ ...piece, blank: cut.before, errors: [errors, piece.errors[1], piece.errors[2]] });
+  }
+  return { pieces, lost };
+}
+
+/** The room of crosscutting. */
+export const crosscut: StepRoom<CrosscutStep> = {
+  kind: 'crosscut',
+  name: 'Crosscut',
+  group: 'Saw',
+  says: 'Cuts every piece to one length, measured from its left end.',
+  fields: {
+    saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },
+    length: { is: 'length', label: 'Length', least: 1, most: 100_000 },
+  },
+  flow: {},
+  run: runCrosscut,
+  took: (_step, kerfMm) => [{ from: 'kerf', mm: kerfMm }],
+  explains: (step, axis, _over, measured) => (axis === 0 ? { ...step, length: { mm: measured } } : undefined),
+  sawing: { through: () => 'thickness', reach: true, carried: { across: () => true } },
+  needsSettled: true,
+  labour: { setUp: 5, each: 1 },
+  caution: 'Fence and mitre gauge are not used together. The saw’s manual comes first.',
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    crosscut: CrosscutStep;
+  }
+}

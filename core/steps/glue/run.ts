@@ -1,0 +1,323 @@
+import { DIMENSIONS, isTurned, type LaidPart, type LaidPlace, shiftOf } from '../../document';
+import {
+  type Axis,
+  type Blank,
+  book,
+  bounds,
+  compensatedSum,
+  compose,
+  contacts,
+  emptyLedger,
+  extents,
+  glueBlanks,
+  moveBlank,
+  quarterTurn,
+  rotation,
+  toOrigin,
+  translation,
+  TURNS,
+  type Vec3,
+} from '../../solid';
+import { counted } from '../../units';
+import { type Outcome, type RunContext, stopAt } from '../context';
+import type { Laid, WorkPiece } from '../timeline';
+import { addErrors, type Errors } from '../tolerance';
+import { overlapOf } from './overlap';
+import type { GlueStep } from './step';
+
+/** A part laid into a glue-up with all that its own marks and the rules do to it. */
+export interface LaidWork extends LaidPart {
+  work: WorkPiece;
+  /** Along its joint, mm. */
+  shift: number;
+}
+
+/** Parts of a glue-up in order, each with how it is turned and shifted: by its own mark and by the rules. */
+export function layParts(step: GlueStep, inputs: readonly WorkPiece[]): LaidWork[] {
+  const byId = new Map(inputs.map((piece) => [piece.id, piece]));
+  const named =
+    step.parts?.filter((part) => byId.has(part.piece)) ??
+    inputs.map((piece): LaidPart => ({ piece: piece.id }));
+  const each = Math.ceil(named.length / (step.blanks ?? 1));
+  return named.map((part, i) => {
+    const nth = (i % Math.max(1, each)) + 1;
+    const byRule = step.turns && isTurned(step.turns, nth) ? step.turns.turn : undefined;
+    return {
+      ...part,
+      endForEnd: Boolean(part.endForEnd) !== (byRule === 'endForEnd'),
+      rollOver: Boolean(part.rollOver) !== (byRule === 'rollOver'),
+      quarter: Boolean(part.quarter) !== (byRule === 'quarter'),
+      shift: (part.place?.offset?.mm ?? 0) + (step.shifts ? shiftOf(step.shifts, nth) : 0),
+      work: byId.get(part.piece) as WorkPiece,
+    };
+  });
+}
+
+const orient = (part: LaidPart, blank: Blank): Blank => {
+  let out = blank;
+  if (part.endForEnd) out = moveBlank(out, TURNS.endForEnd);
+  if (part.rollOver) out = moveBlank(out, TURNS.rollOver);
+  if (part.quarter) out = moveBlank(out, quarterTurn(2, 1));
+  return toOrigin(out);
+};
+
+const isPlaced = (place: LaidPlace | undefined): place is LaidPlace =>
+  place !== undefined &&
+  [place.x, place.y, place.z, place.about, place.angleDegrees].some((v) => v !== undefined);
+
+function put(place: LaidPlace, blank: Blank): Blank {
+  const about = DIMENSIONS.indexOf(place.about ?? 'thickness') as Axis;
+  const angle = place.angleDegrees ?? 0;
+  const turned = angle % 90 === 0 ? quarterTurn(about, angle / 90) : rotation(about, (angle * Math.PI) / 180);
+  return moveBlank(
+    blank,
+    compose(translation([place.x?.mm ?? 0, place.y?.mm ?? 0, place.z?.mm ?? 0]), turned),
+  );
+}
+
+/**
+ * Joins the parts. Across the width the first part lies at the far edge, as on the bench seen from the front; starts
+ * and lower faces are flush where nothing is shifted. Parts come in rows, butted, or placed one by one.
+ */
+export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
+  const parts = layParts(step, inputs);
+  if (parts.length === 0)
+    return stopAt(step, 'nothing-to-glue', ['Nothing is laid into this glue-up.'], { parts: 0 });
+  const blanks = step.blanks ?? 1;
+  if (parts.length < blanks)
+    return stopAt(
+      step,
+      'too-few-parts',
+      [`${counted(parts.length, 'part')} cannot be shared out to ${counted(blanks, 'blank')}.`],
+      { parts: parts.length, blanks },
+    );
+  let lost = emptyLedger();
+  const missing = inputs.filter((piece) => step.parts && !step.parts.some((part) => part.piece === piece.id));
+  for (const spare of missing) lost = book(lost, 'offcut', spare.blank);
+  if (missing.length > 0)
+    context.notes.push({
+      code: 'part-not-laid',
+      step: step.id,
+      severity: 'note',
+      message: [
+        `${missing.length} of ${counted(inputs.length, 'part')} ${missing.length === 1 ? 'is' : 'are'} not laid into this glue-up: spare, booked as offcut.`,
+      ],
+      numbers: { missing: missing.length, parts: inputs.length },
+      fixes: [],
+    });
+  const each = Math.ceil(parts.length / blanks);
+  const pieces: WorkPiece[] = [];
+  let laid: Laid[] | undefined;
+  let joints = 0;
+  let areaMm2 = 0;
+  for (let b = 0; b < blanks; b++) {
+    const share = parts.slice(b * each, (b + 1) * each);
+    if (share.length === 0) continue;
+    const done = assemble(step, share);
+    if (done.placed) context.notes.push(...overlaps(step, share, done.blank));
+    pieces.push({
+      id: blanks > 1 ? `${step.output}.${b + 1}` : step.output,
+      blank: toOrigin(done.blank),
+      errors: done.errors,
+    });
+    laid ??= done.laid;
+    joints += done.joints;
+    areaMm2 += done.areaMm2;
+  }
+  return { pieces, lost, laid, glue: { joints, areaMm2 } };
+}
+
+interface Assembled {
+  blank: Blank;
+  laid: Laid[];
+  errors: readonly [Errors, Errors, Errors];
+  joints: number;
+  areaMm2: number;
+  placed: boolean;
+}
+
+/** Lays parts out: cells of all in one frame, in the order of the parts. */
+function assemble(step: GlueStep, parts: readonly LaidWork[]): Assembled {
+  const axis = DIMENSIONS.indexOf(step.along) as Axis;
+  const oriented = parts.map((part) => orient(part, part.work.blank));
+  const placed = parts.some(({ place }) => isPlaced(place));
+  const works = parts.map(({ work }) => work);
+  let moved: Blank[];
+  let errors: Assembled['errors'];
+  if (placed) {
+    moved = oriented.map((blank, i) => (isPlaced(parts[i].place) ? put(parts[i].place, blank) : blank));
+    errors = gluedErrors(works, axis, false);
+  } else if (step.rows) {
+    const across = DIMENSIONS.indexOf(step.rows.across) as Axis;
+    const rows = inRows(step.rows.counts, parts.length);
+    const butted = rows.map((row) => ({
+      row,
+      blanks: butt(
+        row.map((i) => oriented[i]),
+        axis,
+        row.map((i) => parts[i].shift),
+      ),
+    }));
+    moved = stack(butted, across, parts.length);
+    errors = rowErrors(rows, works, axis, across);
+  } else {
+    moved = butt(
+      oriented,
+      axis,
+      parts.map(({ shift }) => shift),
+    );
+    errors = gluedErrors(works, axis, true);
+  }
+  const whole: Blank = { cells: moved.flatMap(({ cells }) => cells) };
+  const least = bounds(whole).min;
+  const laid = moved.map((blank, i): Laid => {
+    const box = bounds(blank);
+    const shifted = (v: Vec3): Vec3 => [v[0] - least[0], v[1] - least[1], v[2] - least[2]];
+    return {
+      piece: parts[i].piece,
+      min: shifted(box.min),
+      max: shifted(box.max),
+      endForEnd: Boolean(parts[i].endForEnd),
+      rollOver: Boolean(parts[i].rollOver),
+      ...(parts[i].quarter ? { quarter: true } : {}),
+      ...(parts[i].locked ? { locked: true } : {}),
+    };
+  });
+  const owner = moved.flatMap((blank, i) => blank.cells.map(() => i));
+  const simple = !placed && !step.rows;
+  const glued = glueOf(whole, owner, simple ? axis : undefined);
+  return {
+    blank: whole,
+    laid,
+    errors,
+    joints: simple ? parts.length - 1 : glued.joints,
+    areaMm2: glued.areaMm2,
+    placed,
+  };
+}
+
+/** Butts blanks along an axis, each shifted along its joint: across the width where they run in the length, else along it. */
+function butt(blanks: readonly Blank[], axis: Axis, shifts: readonly number[]): Blank[] {
+  const order = axis === 1 ? blanks.toReversed() : [...blanks];
+  const by = axis === 1 ? shifts.toReversed() : [...shifts];
+  const side = axis === 0 ? 1 : 0;
+  const glued = glueBlanks(
+    order,
+    axis,
+    'min',
+    by.map((mm) => (side === 1 ? [0, mm, 0] : [mm, 0, 0])),
+  );
+  let at = 0;
+  const out = order.map(({ cells }) => {
+    const own = glued.cells.slice(at, at + cells.length);
+    at += cells.length;
+    return { cells: own };
+  });
+  return axis === 1 ? out.toReversed() : out;
+}
+
+/** Indices of the parts in each row; parts past the last row make one more. */
+function inRows(counts: readonly number[], parts: number): number[][] {
+  const rows: number[][] = [];
+  let at = 0;
+  for (const count of [...counts, parts]) {
+    if (at >= parts) break;
+    rows.push(Array.from({ length: Math.min(count, parts - at) }, (_, i) => at + i));
+    at += count;
+  }
+  return rows;
+}
+
+/** Lays rows beside one another; across the width the first row lies at the far edge. */
+function stack(rows: readonly { row: number[]; blanks: Blank[] }[], across: Axis, parts: number): Blank[] {
+  const moved: Blank[] = Array.from({ length: parts });
+  let at = 0;
+  for (const { row, blanks } of across === 1 ? rows.toReversed() : rows) {
+    const box = bounds({ cells: blanks.flatMap(({ cells }) => cells) });
+    const shift = [0, 0, 0];
+    shift[across] = at - box.min[across];
+    row.forEach((part, i) => {
+      moved[part] = moveBlank(blanks[i], translation(shift as unknown as Vec3));
+    });
+    at += box.max[across] - box.min[across];
+  }
+  return moved;
+}
+
+function gluedErrors(
+  works: readonly WorkPiece[],
+  axis: Axis,
+  butted: boolean,
+): readonly [Errors, Errors, Errors] {
+  const sizes = works.map((work) => extents(work.blank));
+  const of = (a: Axis): Errors => {
+    if (a === axis && butted) return addErrors(...works.map((work): [Errors, number] => [work.errors[a], 1]));
+    const greatest = sizes.reduce((best, size, i) => (size[a] > sizes[best][a] + 1e-9 ? i : best), 0);
+    return works[greatest].errors[a];
+  };
+  return [of(0), of(1), of(2)];
+}
+
+/** Errors of rows: along, those of the longest row; across, one part of each row. */
+function rowErrors(
+  rows: readonly number[][],
+  works: readonly WorkPiece[],
+  axis: Axis,
+  across: Axis,
+): readonly [Errors, Errors, Errors] {
+  const long = (row: readonly number[]) => row.reduce((sum, i) => sum + extents(works[i].blank)[axis], 0);
+  const longest = rows.reduce((best, row) => (long(row) > long(best) ? row : best), rows[0]);
+  const of = (a: Axis): Errors => {
+    if (a === axis) return addErrors(...longest.map((i): [Errors, number] => [works[i].errors[a], 1]));
+    if (a === across) return addErrors(...rows.map((row): [Errors, number] => [works[row[0]].errors[a], 1]));
+    return works[0].errors[a];
+  };
+  return [of(0), of(1), of(2)];
+}
+
+/**
+ * Area glued between different parts, mm2, and how many pairs of parts meet. Of parts butted along one axis only faces
+ * across it can meet, so only they are compared.
+ */
+function glueOf(blank: Blank, owner: readonly number[], axis?: Axis): { areaMm2: number; joints: number } {
+  const facing =
+    axis === undefined
+      ? blank
+      : {
+          cells: blank.cells.map((cell) => ({
+            ...cell,
+            faces: cell.faces.filter((face) => Math.abs(face.normal[axis]) > 1e-6),
+          })),
+        };
+  const met = contacts(facing).filter((c) => owner[c.a] !== owner[c.b]);
+  const pairs = new Set(
+    met.map(({ a, b }) => Math.min(owner[a], owner[b]) * owner.length + Math.max(owner[a], owner[b])),
+  );
+  return { areaMm2: compensatedSum(met.map((c) => c.areaMm2)), joints: pairs.size };
+}
+
+/** Parts that would have to be in one place at once: said with the volume, since no clamp closes such a joint. */
+function overlaps(step: GlueStep, parts: readonly LaidWork[], blank: Blank) {
+  let at = 0;
+  const placed = parts.map(({ work }) => {
+    const { length } = work.blank.cells;
+    at += length;
+    return { cells: blank.cells.slice(at - length, at) };
+  });
+  const worst = overlapOf(placed);
+  if (!worst) return [];
+  return [
+    {
+      code: 'parts-overlap',
+      step: step.id,
+      severity: 'warning' as const,
+      message: [
+        `Parts ${worst.a + 1} and ${worst.b + 1} would lie in one another by `,
+        { mm3: worst.volumeMm3 },
+        ': as placed they cannot be glued.',
+      ],
+      numbers: { first: worst.a + 1, second: worst.b + 1, volume: worst.volumeMm3 },
+      fixes: [],
+    },
+  ];
+}

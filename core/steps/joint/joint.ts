@@ -1,0 +1,68 @@
+import type { StepRoom } from '../room';
+import type { StepBase } from '../../document';
+import type { Length } from '../../units';
+import type { Outcome, RunContext } from '../context';
+import { runSurface } from '../removal';
+import type { WorkPiece } from '../timeline';
+import { addErrors, settingErrors } from '../tolerance';
+
+/** Joint the edges that will be glued: what comes off the near and the far edge. */
+export interface JointStep extends StepBase {
+  kind: 'joint';
+  machine: string;
+  near: Length;
+  far: Length;
+}
+
+/** Joints edges before sections are joined: what comes off adds its own error to the width. */
+export const runJoint = (step: JointStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
+  runSurface(
+    step,
+    inputs,
+    step.machine,
+    [{ axis: 1, min: step.near.mm, max: step.far.mm }],
+    context,
+    ({ errors }, machine) => {
+      const edges = (step.near.mm > 0 ? 1 : 0) + (step.far.mm > 0 ? 1 : 0);
+      const removal = settingErrors(
+        context.sources,
+        `${step.id}:edge`,
+        'taken off each jointed edge',
+        machine.setting,
+      );
+      return [errors[0], addErrors([errors[1], 1], [removal, -edges]), errors[2]];
+    },
+  );
+
+/** The room of jointing edges. */
+export const joint: StepRoom<JointStep> = {
+  kind: 'joint',
+  name: 'Joint edges',
+  group: 'Plane',
+  says: 'Planes edges straight and square for a joint.',
+  subtitle: (_step, { machine }) => machine ?? '',
+  fields: {
+    machine: { is: 'id', of: 'machine', label: 'With', carried: true },
+    near: { is: 'length', label: 'Off the near edge' },
+    far: { is: 'length', label: 'Off the far edge' },
+  },
+  flow: {},
+  run: runJoint,
+  takesOff: ({ near, far }) => [
+    { axis: 1, min: near.mm, max: far.mm, sides: 'edges', settings: ['near', 'far'] },
+  ],
+  machining: {
+    over: 'edges',
+    any: ({ near, far }) => near.mm + far.mm !== 0,
+    sides: ({ near, far }) => [near.mm, far.mm],
+  },
+  needsSettled: true,
+  labour: { setUp: 5, each: 3, pass: 1 },
+  caution: 'Hands stay clear of the cutter head; push blocks. The machine’s manual comes first.',
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    joint: JointStep;
+  }
+}

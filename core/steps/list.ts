@@ -1,0 +1,77 @@
+import type { BuildDocument, Step, StepBase, StepKind, StepKinds } from '../document';
+import { crosscut } from './crosscut/crosscut';
+import { BASE_FIELDS, type Setting } from './field';
+import { finish } from './finish/finish';
+import { flatten } from './flatten/flatten';
+import { glue } from './glue/glue';
+import { joint } from './joint/joint';
+import { mill } from './mill/mill';
+import { oblique } from './oblique/oblique';
+import { outside } from './outside/outside';
+import { resaw } from './resaw/resaw';
+import { rest } from './rest/rest';
+import { rip } from './rip/rip';
+import type { Seen, StepRoom } from './room';
+import { shape } from './shape/shape';
+import { slice } from './slice/slice';
+import { surface } from './surface/surface';
+import { trim } from './trim/trim';
+import { turn } from './turn/turn';
+import { unknownRoom } from './unknown';
+
+/** Every kind of step, one line each, in the order of the menu. A kind without a room, or a room without a kind, does not compile. */
+const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
+  rip,
+  mill,
+  glue,
+  flatten,
+  joint,
+  slice,
+  turn,
+  trim,
+  crosscut,
+  rest,
+  finish,
+  resaw,
+  oblique,
+  shape,
+  surface,
+  outside,
+};
+
+/** A room as those see it who walk over all of them. */
+export type AnyRoom = Omit<StepRoom<Step>, 'kind' | 'fields'> & {
+  kind: string;
+  fields: Record<string, Setting>;
+};
+
+/** All rooms, in the order of the menu. */
+export const STEP_ROOMS: readonly AnyRoom[] = Object.values(ROOMS) as unknown as readonly AnyRoom[];
+
+/** The room of a step; of one whose kind this Junta does not know, a room in which nothing can be played. */
+export const roomOf = (step: Pick<Step, 'kind'>): AnyRoom =>
+  (Object.hasOwn(ROOMS, step.kind) ? ROOMS[step.kind] : unknownRoom(step.kind)) as unknown as AnyRoom;
+
+/** What a step is called: its own name, or its kind's. */
+export const stepName = (step: Step): string => step.name ?? roomOf(step).title?.(step) ?? roomOf(step).name;
+
+/** The line under a step's name: what it does here, in a few words. */
+export const subtitleOf = (step: Step, seen: Seen): string => roomOf(step).subtitle?.(step, seen) ?? '';
+
+/** Whether a step is in its document and Junta does not compute it: its kind, or this one as it stands. */
+export const isHeld = (step: Step): boolean => {
+  const { run, held } = roomOf(step);
+  return run === undefined || (held?.(step) ?? false);
+};
+
+/** Names of the settings that planning again keeps where a hand changed them: of every step, and of this kind. */
+export const carriedSettings = (step: Step): string[] =>
+  Object.entries<Setting | { carried?: boolean }>({ ...BASE_FIELDS, ...roomOf(step).fields })
+    .filter(([, { carried }]) => carried)
+    .map(([name]) => name);
+
+/** The machine of a step as its kit knows it. */
+export const machineOfStep = (step: StepBase, build: BuildDocument) => {
+  const { machine } = step as { machine?: string };
+  return build.shop.machines.find(({ id }) => id === machine);
+};

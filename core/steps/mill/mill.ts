@@ -1,0 +1,78 @@
+import type { StepRoom } from '../room';
+import type { StepBase } from '../../document';
+import type { Length } from '../../units';
+import type { Outcome, RunContext } from '../context';
+import { runSurface } from '../removal';
+import type { WorkPiece } from '../timeline';
+import { addErrors, settingErrors } from '../tolerance';
+
+/** Faces and edges of strips cleaned; amounts are per face and per edge. */
+export interface MillStep extends StepBase {
+  kind: 'mill';
+  machine: string;
+  face: Length;
+  edge: Length;
+}
+
+/** Cleans faces and edges of strips. Thickness is then one setting of the machine, for all strips alike. */
+export const runMill = (step: MillStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
+  runSurface(
+    step,
+    inputs,
+    step.machine,
+    [
+      { axis: 1, min: step.edge.mm, max: step.edge.mm },
+      { axis: 2, min: step.face.mm, max: step.face.mm },
+    ],
+    context,
+    ({ errors }, machine) => [
+      errors[0],
+      step.edge.mm > 0
+        ? addErrors(
+            [errors[1], 1],
+            [settingErrors(context.sources, `${step.id}:edge`, 'taken off each edge', machine.setting), -2],
+          )
+        : errors[1],
+      step.face.mm > 0
+        ? settingErrors(
+            context.sources,
+            `${step.id}:face`,
+            `thickness set on ${machine.name}`,
+            machine.setting,
+          )
+        : errors[2],
+    ],
+  );
+
+/** The room of milling. */
+export const mill: StepRoom<MillStep> = {
+  kind: 'mill',
+  name: 'Mill',
+  group: 'Plane',
+  says: 'Planes the faces and edges of strips clean and parallel.',
+  subtitle: (_step, { machine }) => machine ?? '',
+  fields: {
+    machine: { is: 'id', of: 'machine', label: 'With', carried: true },
+    face: { is: 'length', label: 'Off each face' },
+    edge: { is: 'length', label: 'Off each edge' },
+  },
+  flow: {},
+  run: runMill,
+  takesOff: ({ face, edge }) => [
+    { axis: 2, min: face.mm, max: face.mm, sides: 'faces', settings: ['face', 'face'] },
+    { axis: 1, min: edge.mm, max: edge.mm, sides: 'edges', settings: ['edge', 'edge'] },
+  ],
+  machining: {
+    over: 'both',
+    any: ({ face, edge }) => face.mm + edge.mm !== 0,
+    sides: ({ face }) => [face.mm, face.mm],
+  },
+  labour: { setUp: 10, each: 2, pass: 1 },
+  caution: 'Short and thin strips need a carrier or a push block. The machine’s manual comes first.',
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    mill: MillStep;
+  }
+}

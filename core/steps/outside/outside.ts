@@ -1,0 +1,46 @@
+import type { StepBase } from '../../document';
+import type { StepRoom } from '../room';
+
+/** Goes out to another shop and comes back; sizes pass through. */
+export interface OutsideStep extends StepBase {
+  kind: 'outside';
+  settings?: Record<string, unknown>;
+  /** Days until it is back; a week if missing. */
+  days?: number;
+}
+
+/** Days that outside work takes where nobody said, a guess. */
+const OUTSIDE_DAYS = 7;
+
+/** The room of outside work. */
+export const outside: StepRoom<OutsideStep> = {
+  kind: 'outside',
+  name: 'Outside work',
+  group: 'Wait',
+  says: 'Goes out to another shop and comes back; sizes pass through.',
+  fields: {
+    settings: { is: 'plain', optional: true },
+    days: {
+      is: 'number',
+      least: 0,
+      most: 365,
+      usual: OUTSIDE_DAYS,
+      label: 'Days until it is back',
+      optional: true,
+      carried: true,
+    },
+  },
+  flow: { waits: true },
+  run: undefined,
+  labour: {
+    setUp: 0,
+    each: 0,
+    waits: ({ days }) => [{ of: 'outside', words: 'away', hours: (days ?? OUTSIDE_DAYS) * 24 }],
+  },
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    outside: OutsideStep;
+  }
+}

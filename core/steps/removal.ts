@@ -1,0 +1,106 @@
+import type { Step } from '../document';
+import { type Machine, removalCause } from '../kit';
+import {
+  across,
+  type Axis,
+  AXIS_NAMES,
+  type Blank,
+  book,
+  bounds,
+  emptyLedger,
+  extents,
+  type Ledger,
+  splitBlank,
+  toOrigin,
+} from '../solid';
+import { isStopped, machineOf, type Outcome, type RunContext, stopAt } from './context';
+import type { WorkPiece } from './timeline';
+import type { Errors } from './tolerance';
+
+/** What comes off one axis of every piece. */
+export interface Removal {
+  axis: Axis;
+  min: number;
+  max: number;
+}
+
+/** The finding that more would come off than there is; undefined where the removals fit. */
+export function checkRemoval(step: { id: string }, piece: WorkPiece, removals: readonly Removal[]) {
+  const size = extents(piece.blank);
+  for (const { axis, min, max } of removals) {
+    if (min < 0 || max < 0 || !Number.isFinite(min + max))
+      return stopAt(
+        step,
+        'bad-amount',
+        [`What comes off the ${AXIS_NAMES[axis]} must be zero or more.`],
+        { amount: Math.min(min, max) },
+        { axis },
+      );
+    if (min + max >= size[axis] - 1e-6)
+      return stopAt(
+        step,
+        'nothing-left',
+        [
+          `This takes `,
+          { mm: min + max },
+          ` off the ${AXIS_NAMES[axis]}, and the piece has only `,
+          { mm: size[axis] },
+          '.',
+        ],
+        { removed: min + max, size: size[axis] },
+        { axis },
+      );
+  }
+  return undefined;
+}
+
+/** Planes layers off a blank and books them under what the machine makes of wood. */
+export function takeOff(
+  blank: Blank,
+  removals: readonly Removal[],
+  machine: Machine,
+  ledger: Ledger,
+): { blank: Blank; ledger: Ledger } {
+  const cause = removalCause(machine.kind);
+  let kept = blank;
+  let booked = ledger;
+  // Measured on the piece as it came, as with a saw.
+  const box = bounds(kept);
+  for (const { axis, min, max } of removals) {
+    if (max > 0) {
+      const [below, above] = splitBlank(kept, across(axis, box.max[axis] - max));
+      kept = below;
+      booked = book(booked, cause, above);
+    }
+    if (min > 0) {
+      const [below, above] = splitBlank(kept, across(axis, box.min[axis] + min));
+      kept = above;
+      booked = book(booked, cause, below);
+    }
+  }
+  return { blank: toOrigin(kept), ledger: booked };
+}
+
+type ErrorTriple = readonly [Errors, Errors, Errors];
+
+export function runSurface(
+  step: Step,
+  inputs: readonly WorkPiece[],
+  machineId: string,
+  removals: readonly Removal[],
+  context: RunContext,
+  errorsAfter: (piece: WorkPiece, machine: Machine) => ErrorTriple,
+): Outcome {
+  const machine = machineOf(step, machineId, context);
+  if (isStopped(machine)) return machine;
+  let lost = emptyLedger();
+  const pieces: WorkPiece[] = [];
+  for (const piece of inputs) {
+    const bad = checkRemoval(step, piece, removals);
+    if (bad) return bad;
+    const taken = takeOff(piece.blank, removals, machine, lost);
+    lost = taken.ledger;
+    pieces.push({ ...piece, blank: taken.blank, errors: errorsAfter(piece, machine) });
+  }
+  return { pieces, lost };
+}

@@ -1,0 +1,173 @@
+import type { StepRoom } from '../room';
+import type { Finding, StepBase } from '../../document';
+import { across, type Blank, book, emptyLedger, extents, splitBlank, toOrigin } from '../../solid';
+import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
+import type { WorkPiece } from '../timeline';
+import { settingErrors } from '../tolerance';
+
+/** Saws every piece through its thickness into leaves alike, the lowest first. */
+export interface ResawStep extends StepBase {
+  kind: 'resaw';
+  saw: string;
+  leaves: number;
+}
+
+const MOST_LEAVES = 50;
+
+/** A leaf thinner than this is none, mm. */
+const LEAST_LEAF_MM = 0.1;
+
+/**
+ * How thick the leaves of a piece come out, the lowest first, mm: alike, or as measured. One leaf's gain is the others'
+ * loss: those that nobody measured share what is left. Undefined where leaves and kerfs are more than the piece.
+ */
+function leavesOf(piece: string, room: number, leaves: number, measured?: ReadonlyMap<string, number>) {
+  const given = Array.from({ length: leaves }, (_, i) => measured?.get(`${piece}.${i + 1}`));
+  const known = given.reduce<number>((sum, mm) => sum + (mm ?? 0), 0);
+  const open = given.filter((mm) => mm === undefined).length;
+  const each = open > 0 ? (room - known) / open : 0;
+  if (known > room + 1e-6 || (open > 0 && each <= LEAST_LEAF_MM)) return undefined;
+  return given.map((mm) => mm ?? each);
+}
+
+/**
+ * Resaws every piece into leaves alike, the lowest first: (thickness - (n - 1) kerf) / n each; or as they were measured,
+ * where the saw went off the middle.
+ */
+export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
+  const saw = sawOf(step, step.saw, context);
+  if (isStopped(saw)) return saw;
+  const { leaves } = step;
+  if (!(Number.isInteger(leaves) && leaves >= 2 && leaves <= MOST_LEAVES))
+    return stopAt(step, 'bad-count', [`A board is resawn into 2 to ${MOST_LEAVES} leaves.`], { leaves });
+  let lost = emptyLedger();
+  const pieces: WorkPiece[] = [];
+  const errors = settingErrors(
+    context.sources,
+    `${step.id}:leaf`,
+    `leaves resawn on ${saw.name}`,
+    saw.setting,
+  );
+  for (const piece of inputs) {
+    const thick = extents(piece.blank)[2];
+    const leaf = (thick - (leaves - 1) * saw.kerf.mm) / leaves;
+    if (leaf <= LEAST_LEAF_MM)
+      return stopAt(
+        step,
+        'leaves-too-thin',
+        [
+          `${leaves} leaves cannot be sawn from `,
+          { mm: thick },
+          ': the kerfs alone take ',
+          { mm: (leaves - 1) * saw.kerf.mm },
+          '.',
+        ],
+        { leaves, thickness: thick, kerfs: (leaves - 1) * saw.kerf.mm },
+        { axis: 2 },
+      );
+    const room = thick - (leaves - 1) * saw.kerf.mm;
+    const sizes = leavesOf(piece.id, room, leaves, context.measuredLeaves);
+    if (!sizes) context.notes.push(leavesTooThick(step, piece.id, thick, saw.kerf.mm, context));
+    let rest: Blank = toOrigin(piece.blank);
+    let at = 0;
+    for (let i = 0; i < leaves; i++) {
+      const own = sizes?.[i] ?? leaf;
+      const [low, above] = i === leaves - 1 ? [rest, undefined] : splitBlank(rest, across(2, at + own));
+      pieces.push({
+        id: `${piece.id}.${i + 1}`,
+        blank: toOrigin(low),
+        errors: [piece.errors[0], piece.errors[1], errors],
+      });
+      if (!above) break;
+      const [kerf, next] = splitBlank(above, across(2, at + own + saw.kerf.mm));
+      lost = book(lost, 'kerf', kerf);
+      rest = next;
+      at += own + saw.kerf.mm;
+    }
+  }
+  return { pieces, lost };
+}
+
+/** Leaves measured thicker than the board they came from: refused, with the sum. */
+function leavesTooThick(
+  { id, leaves }: ResawStep,
+  piece: string,
+  thick: number,
+  kerf: number,
+  { measuredLeaves }: RunContext,
+): Finding {
+  const own = Array.from({ length: leaves }, (_, i) => `${piece}.${i + 1}`);
+  const read = own.filter((leaf) => measuredLeaves?.has(leaf));
+  const sum = read.reduce((total, leaf) => total + (measuredLeaves?.get(leaf) ?? 0), 0);
+  const kerfs = (leaves - 1) * kerf;
+  return {
+    code: 'more-than-went-in',
+    step: id,
+    severity: 'warning',
+    axis: 2,
+    message: [
+      `${read.length} of ${leaves} leaves were measured as `,
+      { mm: sum },
+      ' together, the kerfs take ',
+      { mm: kerfs },
+      ': ',
+      { mm: sum + kerfs },
+      ', and the board is ',
+      { mm: thick },
+      read.length < leaves ? '. Nothing is left for the others. ' : '. That is more wood than went in. ',
+      'Measure again.',
+    ],
+    numbers: { measured: sum, kerfs, sum: sum + kerfs, thickness: thick, more: sum + kerfs - thick },
+    fixes: [
+      {
+        label: read.length > 1 ? 'Take the readings back' : 'Take the reading back',
+        edit: {
+          do: 'many',
+          edits: read.map((leaf) => ({ do: 'measure', step: id, axis: 2, piece: leaf })),
+        },
+      },
+    ],
+  };
+}
+
+/** The room of resawing. */
+export const resaw: StepRoom<ResawStep> = {
+  kind: 'resaw',
+  name: 'Resaw',
+  group: 'Saw',
+  says: 'Saws every board through its thickness into leaves alike.',
+  subtitle: ({ leaves }) => `${leaves} leaves from every board`,
+  fields: {
+    saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },
+    leaves: {
+      is: 'number',
+      label: 'Leaves',
+      least: 0,
+      most: 200,
+      card: { least: 2, most: MOST_LEAVES, whole: true },
+    },
+  },
+  flow: { divides: () => true },
+  run: runResaw,
+  took: ({ leaves }, kerfMm) => [{ from: 'kerfs', mm: (leaves - 1) * kerfMm }],
+  sawing: {
+    through: () => 'width',
+    reach: true,
+    words: {
+      before: 'The board to resaw stands ',
+      after: ' high',
+      caution:
+        'A tall resaw cut wanders and can pinch the blade: a high fence, a sharp wide blade, slow feed, hands clear. The saw’s manual comes first.',
+    },
+  },
+  needsSettled: true,
+  labour: { setUp: 15, each: 5 },
+  each: { name: 'leaf', measured: 'thickness' },
+  caution: 'A high fence, a sharp wide blade and slow feed; hands clear. The saw’s manual comes first.',
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    resaw: ResawStep;
+  }
+}

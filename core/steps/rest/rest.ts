@@ -1,0 +1,46 @@
+import type { StepBase } from '../../document';
+import { passThrough, type StepRoom } from '../room';
+
+/** Leaves pieces alone until wood or glue has come to rest. */
+export interface RestStep extends StepBase {
+  kind: 'rest';
+  hours?: number;
+  /** Kept from files that were written so; nothing reads it. */
+  coats?: number;
+}
+
+/** Hours of rest where nobody said, a guess (common practice: overnight). */
+const REST_H = 12;
+
+/** The room of resting. */
+export const rest: StepRoom<RestStep> = {
+  kind: 'rest',
+  name: 'Rest',
+  group: 'Wait',
+  says: 'Leaves pieces alone until wood or glue has come to rest.',
+  fields: {
+    hours: {
+      is: 'number',
+      least: 0,
+      most: 8784,
+      usual: REST_H,
+      label: 'Hours of rest',
+      optional: true,
+      carried: true,
+    },
+    coats: { is: 'number', least: 0, most: 50, optional: true, carried: true },
+  },
+  flow: { waits: true },
+  run: passThrough,
+  labour: {
+    setUp: 0,
+    each: 0,
+    waits: ({ hours }) => [{ of: 'rest', words: 'rests', hours: hours ?? REST_H }],
+  },
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    rest: RestStep;
+  }
+}

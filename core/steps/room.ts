@@ -1,0 +1,146 @@
+import type { DimensionName, StepBase } from '../document';
+import { emptyLedger, type Axis } from '../solid';
+import type { Outcome, RunContext } from './context';
+import type { Fields } from './field';
+import type { WorkPiece } from './timeline';
+
+/** What a step takes away, for the line under the stick: from what, and how much in mm. */
+export interface Took {
+  from: string;
+  mm: number;
+}
+
+/** What a step takes off the two sides of one axis: `min` off the near edge, the left end or the lower face; mm. */
+export interface TakesOff {
+  axis: Axis;
+  min: number;
+  max: number;
+  sides: string;
+  /** The size it takes from must have it over: what that is called, as in “Trimming the edges”. */
+  margin?: string;
+  /** The settings that say so. */
+  settings: readonly [min: string, max: string];
+}
+
+/** How pieces go through a step. */
+export interface Flow<S> {
+  /** It begins a line: its pieces come from boards. */
+  source?: true;
+  /** Several pieces become one. */
+  joins?: true;
+  /** One piece becomes several. */
+  divides?: (step: S) => boolean;
+  /** Sizes change places, wood stays. */
+  turns?: true;
+  /** Nothing is done: time passes. */
+  waits?: true;
+}
+
+/** How a cut goes through the wood. */
+export interface Sawing<S> {
+  /** The dimension that the blade goes through. */
+  through: (step: S) => DimensionName;
+  /** The blade's depth is held against it. */
+  reach?: true;
+  /** How much of a right angle the blade keeps, as a sine: 1 where it stands upright. */
+  upright?: (step: S) => number;
+  /** The piece is carried over the saw, across it or along its fence; boards are not. */
+  carried?: { across: (step: S) => boolean; along?: (step: S) => number | undefined };
+  /** What the saw cuts as the reader is told, as in “The board to resaw stands … high”; the piece and how thick it is, if missing. */
+  words?: { before: string; after: string; caution?: string; when?: (step: S) => boolean };
+}
+
+/** How a piece goes over a machine. */
+export interface Machining<S> {
+  /** Its faces or its edges: what the machine's width and thickness are held against. */
+  over: 'faces' | 'edges' | 'both';
+  /** It goes over the machine at all. */
+  any: (step: S) => boolean;
+  /** What comes off each side in passes, mm. */
+  sides: (step: S) => readonly number[];
+}
+
+/** A stretch of waiting that a step brings, h. */
+export interface Wait {
+  /** What of the step, for its id in the calendar. */
+  of: 'rest' | 'coat' | 'outside';
+  words: string;
+  hours: number;
+}
+
+/** Time a step asks of hands: so many minutes to set up, for each piece, and for each pass over a machine. */
+export interface Labour<S> {
+  setUp: number;
+  each: number;
+  pass?: number;
+  /** Minutes instead of these, whatever comes in. */
+  fixed?: (step: S) => number;
+  /** What waits after it by itself. */
+  waits?: (step: S) => Wait[];
+}
+
+/** A step as it stands in its job, for the line under its name. */
+export interface Seen {
+  /** Pieces it gives; undefined where it was not played. */
+  count?: number;
+  /** Parts it lays. */
+  parts?: number;
+  /** Strips of its lay-up. */
+  strips: number;
+  machine?: string;
+}
+
+/**
+ * All that Junta knows of one kind of step. Everything else is read from here: the document's schema, the card, the table in
+ * docs/format.md, what planning again keeps, minutes on the calendar, limits of machines and saws, the menu.
+ */
+export interface StepRoom<S extends StepBase & { kind: string }> {
+  kind: S['kind'];
+  /** The trade's name for it. */
+  name: string;
+  /** Where it stands in the menu. */
+  group: 'Saw' | 'Plane' | 'Glue' | 'Turn' | 'Surface' | 'Wait';
+  /** What it does, in one sentence. */
+  says: string;
+  /** What one such step is called, where its settings say more than the kind. */
+  title?: (step: S) => string;
+  /** What it does here, in a few words. */
+  subtitle?: (step: S, seen: Seen) => string;
+  fields: Fields<S>;
+  flow: Flow<S>;
+  /** Carries it out on what comes in. Undefined where Junta holds it and does not compute it yet: pieces pass through. */
+  run: ((step: S, inputs: readonly WorkPiece[], context: RunContext) => Outcome) | undefined;
+  /** Whether this one is only held, though its kind is computed. */
+  held?: (step: S) => boolean;
+  /** Of an input that later steps take too: only these pieces. All that is there, if undefined. */
+  takes?: (step: S) => string[] | undefined;
+  /** What of it is kept and not computed yet, in words. */
+  notYet?: (step: S) => string | undefined;
+  /** Lists in its settings whose members have ids of their own. */
+  ownIds?: (step: S) => Record<string, readonly { id: string }[]>;
+  takesOff?: (step: S) => TakesOff[];
+  /** The line under the stick; what it takes off, if missing. `cut` is how many came of each blank. */
+  took?: (step: S, kerfMm: number, cut?: number) => Took[];
+  /**
+   * The step with the setting that explains a reading: predicted less measured is `over`, mm. Undefined where none
+   * does, and the difference is booked as unexplained.
+   */
+  explains?: (step: S, axis: Axis, over: number, measured: number) => S | undefined;
+  sawing?: Sawing<S>;
+  machining?: Machining<S>;
+  /** It cuts into joints: glue must have lost its water before; other steps wait for the clamps alone. */
+  needsSettled?: true;
+  labour: Labour<S>;
+  /** Pieces alike that it cuts: how many of one blank, what they are called, the size that was set, mm. */
+  gives?: (step: S) => { count: number; words: string; mm: number; fromPanel?: boolean } | undefined;
+  /** Where pieces can be taken hold of one by one: what they are called. */
+  each?: { name: string; measured?: DimensionName };
+  /** The usual caution, where hands come near a blade or a cutter. */
+  caution?: string;
+}
+
+/** A step that changes no size: what comes in goes out. */
+export const passThrough = (_step: unknown, inputs: readonly WorkPiece[]): Outcome => ({
+  pieces: [...inputs],
+  lost: emptyLedger(),
+});

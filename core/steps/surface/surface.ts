@@ -1,0 +1,32 @@
+import type { StepBase } from '../../document';
+import type { StepRoom } from '../room';
+
+/** Scrapes or sands the faces for the finish; sizes pass through. */
+export interface SurfaceStep extends StepBase {
+  kind: 'surface';
+  settings?: Record<string, unknown>;
+  /** Kept from files that were written so; nothing reads it. */
+  days?: number;
+}
+
+/** The room of surface. */
+export const surface: StepRoom<SurfaceStep> = {
+  kind: 'surface',
+  name: 'Surface',
+  group: 'Surface',
+  says: 'Scrapes or sands the faces for the finish; sizes pass through.',
+  fields: {
+    settings: { is: 'plain', optional: true },
+    days: { is: 'number', least: 0, most: 365, optional: true, carried: true },
+  },
+  flow: {},
+  run: undefined,
+  needsSettled: true,
+  labour: { setUp: 10, each: 40 },
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    surface: SurfaceStep;
+  }
+}

@@ -1,0 +1,152 @@
+import type { StepRoom } from '../room';
+import type { Cutter, StepBase } from '../../document';
+import {
+  across,
+  type Axis,
+  type Blank,
+  book,
+  bounds,
+  emptyLedger,
+  type Ledger,
+  sawCut,
+  toOrigin,
+} from '../../solid';
+import type { Length } from '../../units';
+import { isStopped, machineOf, type Outcome, type RunContext, sawOf, stopAt } from '../context';
+import { checkRemoval, type Removal, takeOff } from '../removal';
+import type { WorkPiece } from '../timeline';
+import { type Errors, settingErrors } from '../tolerance';
+
+/** Ends and edges cut to size: amounts at the start and end of the length, and at the near and far edge. */
+export interface TrimStep extends StepBase {
+  kind: 'trim';
+  cutter: Cutter;
+  /** One side is meant to lose more than the other: what stands over there is no part of the pattern. */
+  uneven?: boolean;
+  start: Length;
+  end: Length;
+  near: Length;
+  far: Length;
+}
+
+/** Trims long edges first, then ends. A saw's kerf lies outside the finished line. */
+export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
+  const removals: Removal[] = [
+    { axis: 1, min: step.near.mm, max: step.far.mm },
+    { axis: 0, min: step.start.mm, max: step.end.mm },
+  ];
+  const setting = cutterSetting(step, step.cutter, context);
+  if ('stop' in setting) return setting;
+  let lost = emptyLedger();
+  const pieces: WorkPiece[] = [];
+  for (const piece of inputs) {
+    const bad = checkRemoval(step, piece, removals);
+    if (bad) return bad;
+    const cut = setting.trim(piece.blank, removals, lost);
+    lost = cut.ledger;
+    const errors = [0, 1, 2].map((a) => {
+      const taken = removals.find(({ axis, min, max }) => axis === a && min + max > 0);
+      return taken
+        ? settingErrors(context.sources, `${step.id}:${a}`, `trimmed with ${setting.name}`, setting.spread)
+        : piece.errors[a];
+    });
+    if (cut.blank.cells.length === 0)
+      return stopAt(step, 'nothing-left', ['Nothing is left of the piece after this trim.'], {});
+    pieces.push({ ...piece, blank: toOrigin(cut.blank), errors: errors as [Errors, Errors, Errors] });
+  }
+  return { pieces, lost };
+}
+
+function cutterSetting(step: TrimStep, cutter: Cutter, context: RunContext) {
+  if ('saw' in cutter) {
+    const saw = sawOf(step, cutter.saw, context);
+    if (isStopped(saw)) return saw;
+    const trim = (blank: Blank, removals: readonly Removal[], ledger: Ledger) =>
+      sawOff(blank, removals, saw.kerf.mm, ledger);
+    return { name: saw.name, spread: saw.setting, trim };
+  }
+  const machine = machineOf(step, cutter.machine, context);
+  if (isStopped(machine)) return machine;
+  const trim = (blank: Blank, removals: readonly Removal[], ledger: Ledger) =>
+    takeOff(blank, removals, machine, ledger);
+  return { name: machine.name, spread: machine.setting, trim };
+}
+
+function sawOff(
+  blank: Blank,
+  removals: readonly Removal[],
+  kerfMm: number,
+  ledger: Ledger,
+): { blank: Blank; ledger: Ledger } {
+  let kept = blank;
+  let booked = ledger;
+  // All amounts are measured on the piece as it came: with slanted ends, a cut edge would take corners along.
+  const box = bounds(kept);
+  for (const { axis, min, max } of removals) {
+    if (max > 0) {
+      const cut = sawCut(kept, across(axis, box.max[axis] - max), kerfMm);
+      kept = cut.before;
+      booked = book(book(booked, 'kerf', cut.kerf), 'offcut', cut.after);
+    }
+    if (min > 0) {
+      const cut = sawCut(kept, across(axis as Axis, box.min[axis] + min - kerfMm), kerfMm);
+      kept = cut.after;
+      booked = book(book(booked, 'kerf', cut.kerf), 'offcut', cut.before);
+    }
+  }
+  return { blank: kept, ledger: booked };
+}
+
+/** The room of trimming. */
+export const trim: StepRoom<TrimStep> = {
+  kind: 'trim',
+  name: 'Trim',
+  group: 'Saw',
+  says: 'Cuts ends and edges to the finished size: long edges first, then the ends.',
+  subtitle: () => 'long edges first, then the ends',
+  fields: {
+    cutter: { is: 'cutter', label: 'Trim with', carried: true },
+    uneven: { is: 'flag', optional: true },
+    start: { is: 'length', label: 'Off the left end' },
+    end: { is: 'length', label: 'Off the right end' },
+    near: { is: 'length', label: 'Off the near edge' },
+    far: { is: 'length', label: 'Off the far edge' },
+  },
+  flow: {},
+  run: runTrim,
+  takesOff: ({ start, end, near, far }) => [
+    {
+      axis: 0,
+      min: start.mm,
+      max: end.mm,
+      sides: 'ends',
+      margin: 'Trimming the ends',
+      settings: ['start', 'end'],
+    },
+    {
+      axis: 1,
+      min: near.mm,
+      max: far.mm,
+      sides: 'edges',
+      margin: 'Trimming the edges',
+      settings: ['near', 'far'],
+    },
+  ],
+  sawing: {
+    through: () => 'thickness',
+    reach: true,
+    carried: {
+      across: ({ start, end }) => start.mm + end.mm > 0,
+      along: ({ near, far }) => Math.min(...[near.mm, far.mm].filter((mm) => mm > 0)),
+    },
+  },
+  needsSettled: true,
+  labour: { setUp: 15, each: 5 },
+  caution: 'Support the piece beside the blade; offcuts must not bind. The saw’s manual comes first.',
+};
+
+declare module '../../document/step' {
+  interface StepKinds {
+    trim: TrimStep;
+  }
+}

@@ -1,0 +1,2 @@
+export * from './hold';
+export * from './rows';

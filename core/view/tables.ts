@@ -1,0 +1,56 @@
+import { type AnyField, BASE_FIELDS, type Setting, STEP_ROOMS } from '../steps';
+
+/** How a field is written in the file, in a few words. */
+function typeWords(field: AnyField): string {
+  switch (field.is) {
+    case 'length':
+      return 'length';
+    case 'number':
+      return field.most === undefined ? 'number' : `number, ${field.least ?? 'any'} to ${field.most}`;
+    case 'flag':
+      return 'true or false';
+    case 'choice':
+      return field.options.map(({ value }) => `\`${value}\``).join(', ');
+    case 'text':
+      return `words, up to ${field.most}`;
+    case 'moment':
+      return 'time';
+    case 'id':
+      return `id of a ${field.of}`;
+    case 'cutter':
+      return 'a `saw` or a `machine`';
+    case 'list':
+      return `list of ${typeWords(field.of)}, up to ${field.most}`;
+    case 'group':
+      return `{ ${Object.keys(field.fields).join(', ')} }`;
+    case 'plain':
+      return 'plain data';
+    case 'gluePlan':
+      return 'how it is glued';
+  }
+}
+
+const settingWords = ([name, field]: [string, Setting]): string =>
+  `\`${name}\`${field.optional ? '?' : ''}: ${typeWords(field)}`;
+
+/** The kinds of step as a table of docs/format.md, in Markdown: each with what it does and its own settings. */
+export function stepTable(): string {
+  const rows = STEP_ROOMS.map(({ kind, name, says, fields, run }) =>
+    [
+      `\`${kind}\``,
+      name,
+      `${says}${run ? '' : ' Kept, not computed yet.'}`,
+      Object.entries(fields).map(settingWords).join('; '),
+    ].join(' | '),
+  );
+  const every = Object.entries(BASE_FIELDS as Record<string, Setting>)
+    .map(settingWords)
+    .join('; ');
+  return [
+    '| kind | name | what it does | settings |',
+    '| --- | --- | --- | --- |',
+    ...rows.map((row) => `| ${row} |`),
+    '',
+    `Every step has: ${every}. A question mark means that it may be missing.`,
+  ].join('\n');
+}

@@ -1,0 +1,107 @@
+import { Popover } from 'radix-ui';
+import { NavLink, Outlet } from 'react-router';
+import type { Display } from '../../../core/units';
+import { problemText, useKitQuery } from '../../app/api';
+import '../../app/keeping';
+import { changeKit } from '../../app/kit';
+import { useReach } from '../../app/outbox-view';
+import { Toggle } from '../../parts/Choice';
+import { Waiting } from './Waiting';
+
+const NAV = [
+  ['/jobs', 'Jobs'],
+  ['/calendar', 'Calendar'],
+  ['/rack', 'Rack'],
+  ['/kit', 'Kit'],
+  ['/tables', 'Tables'],
+] as const;
+
+const displayText = ({ system, fraction }: Display) =>
+  system === 'mm' ? 'millimetres' : fraction === 0 ? 'inches, decimal' : `inches, 1/${fraction}`;
+
+/** The page around every screen: where to go, whose shop it is, and how it reads numbers. */
+export function Shell() {
+  const { data: kit, error } = useKitQuery(undefined, { refetchOnFocus: true });
+  const { away, open } = useReach();
+  return (
+    <div className="min-h-dvh">
+      <header className="border-line bg-sheet flex h-11 print:hidden items-center gap-6 border-b px-5">
+        <span className="text-[18px] font-semibold tracking-tight">Junta</span>
+        <nav aria-label="Main" className="flex h-full gap-4">
+          {NAV.map(([to, name]) => (
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) =>
+                `flex items-center border-b-2 pt-0.5 text-[15px] font-medium ${isActive ? 'border-chalk text-ink' : 'text-graphite hover:text-ink border-transparent'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+        <span className="ml-auto flex items-center gap-4 text-[14px]">
+          <Waiting />
+          {error !== undefined && away === undefined && (
+            <span role="alert" className="text-red">
+              {problemText(error)}
+            </span>
+          )}
+          {open && (
+            <span
+              className="text-red"
+              data-testid="open-house"
+              title="There is no sign-in yet: whoever reaches this address reads and changes everything."
+            >
+              Anybody on this network is the shop
+            </span>
+          )}
+          <span className="text-graphite">{kit?.shop.name}</span>
+          {kit && <UnitsChoice />}
+        </span>
+      </header>
+      <Outlet />
+    </div>
+  );
+}
+
+/** Switches the whole shop between inches and millimetres. */
+function UnitsChoice() {
+  const { data: kit } = useKitQuery();
+  if (!kit) return null;
+  const { display } = kit.shop;
+  const set = (change: Partial<Display>) =>
+    changeKit((shop) => ({ ...shop, display: { ...shop.display, ...change } }));
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="action h-7">{displayText(display)}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" sideOffset={6} className="sheet z-50 flex flex-col gap-3 p-4 shadow-lg">
+          <Toggle
+            label="The shop measures in"
+            value={display.system}
+            onChange={(system) => set({ system })}
+            options={[
+              { value: 'inch', label: 'inches' },
+              { value: 'mm', label: 'millimetres' },
+            ]}
+          />
+          {display.system === 'inch' && (
+            <Toggle
+              label="Shown to"
+              value={String(display.fraction)}
+              onChange={(fraction) => set({ fraction: Number(fraction) as Display['fraction'] })}
+              options={[16, 32, 64]
+                .map((f) => ({ value: String(f), label: `1/${f}` }))
+                .concat({ value: '0', label: 'decimal' })}
+            />
+          )}
+          <p className="text-graphite max-w-60 text-[13px]">
+            Areas, volumes, masses and temperatures go along. What was typed in the other system comes back as
+            typed.
+          </p>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,139 @@
+import { Popover } from 'radix-ui';
+import { useMemo } from 'react';
+import { Link, useLocation } from 'react-router';
+import { counted } from '../../../core/units';
+import { api } from '../../app/api';
+import type { Draft } from '../../app/drafts';
+import { settleConflict, standing, throwAway } from '../../app/outbox';
+import { useReach, useUnsent } from '../../app/outbox-view';
+import { store } from '../../app/store';
+import { TwoVersions } from '../../parts/TwoVersions';
+import { differences } from '../../parts/differences';
+import { saveFile } from '../../parts/save-file';
+
+const STATE: Record<Draft['state'], string> = {
+  waiting: 'waits for the server',
+  conflict: 'changed in two places',
+  refused: 'not taken by the server',
+};
+
+const TAG = { job: 'Jobs', kit: 'Kit', board: 'Boards' } as const;
+
+const refresh = (draft: Draft) => void store.dispatch(api.util.invalidateTags([TAG[draft.kind]]));
+
+/** Settles a conflict of the kit or a board; the chosen side is read anew. */
+const settle = (draft: Draft, side: 'mine' | 'theirs') =>
+  void settleConflict(draft, side).then(() => refresh(draft));
+
+const fileName = ({ kind, name }: Draft) =>
+  `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || kind}.unsent.json`;
+
+const count = (drafts: readonly Draft[]) => counted(drafts.length, 'change');
+
+/**
+ * What the head of every page says of the server and of what waits for it: that it is away and what is kept here, and
+ * what of it needs a word of the maker. Conflicts of the kit and of boards are put before the maker at once.
+ */
+export function Waiting() {
+  const { away } = useReach();
+  const drafts = useUnsent();
+  const trouble = drafts.filter(({ state }) => state !== 'waiting');
+  const asked = drafts.find(({ kind, state }) => kind !== 'job' && state === 'conflict');
+  return (
+    <>
+      {away !== undefined && (
+        <span role="alert" className="text-red" data-testid="away">
+          {away}
+          {drafts.length > 0 &&
+            ` ${count(drafts)} ${drafts.length === 1 ? 'is' : 'are'} kept in this browser.`}
+        </span>
+      )}
+      {(away !== undefined ? drafts : trouble).length > 0 && (
+        <Popover.Root>
+          <Popover.Trigger
+            className={`action h-7 ${trouble.length > 0 ? 'text-red border-red' : ''}`}
+            data-testid="unsent"
+          >
+            {trouble.length > 0 ? `${count(trouble)} to look at` : `${drafts.length} kept here`}
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content
+              align="end"
+              sideOffset={6}
+              className="sheet z-50 max-h-[70dvh] w-96 max-w-[calc(100vw-16px)] overflow-auto p-4 shadow-lg"
+            >
+              <h2 className="pb-1 font-semibold">Not stored yet</h2>
+              <ul className="flex flex-col">
+                {drafts.map((draft) => (
+                  <WaitingLine key={draft.key} draft={draft} />
+                ))}
+              </ul>
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      )}
+      {asked && <DraftConflict draft={asked} />}
+    </>
+  );
+}
+
+function WaitingLine({ draft }: { draft: Draft }) {
+  const { pathname } = useLocation();
+  const { kind, subject, name, state, reason } = draft;
+  const address = `/jobs/${subject}`;
+  return (
+    <li className="border-line flex flex-col gap-1 border-b border-dotted py-2 text-[14px]">
+      <span className="font-medium">{name}</span>
+      <span className={state === 'waiting' ? 'text-graphite' : 'text-red'}>
+        {STATE[state]}
+        {state === 'refused' && reason ? `: ${reason}` : ''}
+      </span>
+      <span className="flex flex-wrap gap-2">
+        {kind === 'job' && !pathname.startsWith(address) && (
+          <Link className="action" to={address}>
+            Open
+          </Link>
+        )}
+        {state === 'refused' && (
+          <>
+            <button
+              type="button"
+              className="action"
+              onClick={() =>
+                saveFile(fileName(draft), JSON.stringify(draft.content, null, 2), 'application/json')
+              }
+            >
+              Save as a file
+            </button>
+            <button
+              type="button"
+              className="action"
+              onClick={() => void throwAway(draft).then(() => refresh(draft))}
+            >
+              Throw away
+            </button>
+          </>
+        )}
+      </span>
+    </li>
+  );
+}
+
+/** The kit or a board, changed here and elsewhere. */
+function DraftConflict({ draft }: { draft: Draft }) {
+  const there = standing(draft)?.content;
+  const list = useMemo(() => differences(there, draft.content), [there, draft.content]);
+  const what = draft.name.charAt(0).toUpperCase() + draft.name.slice(1);
+  return (
+    <TwoVersions
+      description={`${what} was changed here and somewhere else, both from the same version. Choose which one to go on with. The other one is not kept.`}
+      differences={list}
+      mine={{ title: 'Made here', action: 'Go on with mine', onChoose: () => settle(draft, 'mine') }}
+      theirs={{
+        title: 'Stored first, made elsewhere',
+        action: 'Go on with the other',
+        onChoose: () => settle(draft, 'theirs'),
+      }}
+    />
+  );
+}
