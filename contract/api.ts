@@ -41,6 +41,8 @@ export interface RevisionSummary {
   marked: boolean;
   damaged?: boolean;
   name: string;
+  /** Who made it, where that was noted. */
+  by?: string;
 }
 
 /** Errors as problem details (RFC 9457), with the fields at fault and, on a conflict, the version that stands. */

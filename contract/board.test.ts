@@ -12,7 +12,7 @@ import {
   reserveBody,
   saveBoardBody,
 } from './board';
-import { checkBuild } from './build';
+import { readDocument } from './read';
 import { checkWith } from './check';
 
 const plain = (): NewBoard => ({
@@ -131,7 +131,7 @@ describe('a board', () => {
 describe('a board in a job', () => {
   const job = (change: object) => {
     const board = { ...plain(), id: 'b1', ...change };
-    return checkBuild({ ...JSON.parse(JSON.stringify(demoJobs[1])), boards: [board] });
+    return readDocument({ ...JSON.parse(JSON.stringify(demoJobs[1])), boards: [board] });
   };
   it('keeps the places that others take', () => {
     const taken = [
@@ -165,7 +165,7 @@ describe('a board in a job', () => {
       const next = structuredClone(build);
       next.assemblies[0].slots[0].strip = strip;
       if (breakdown) next.breakdown = breakdown;
-      return checkBuild(next);
+      return readDocument(next);
     };
     expect(
       with_({ board: 'b', at: { x: 1, y: 2 }, leaf: 1, leaves: 2, faceDown: true, locked: true }).ok,

@@ -123,6 +123,8 @@ export const reserveBody = exact({ boards: yup.array(id()).max(500).required() }
 export interface BoardEvent {
   when: string;
   what: string;
+  /** Who did it; unknown of what happened before this was noted. */
+  by?: string;
 }
 
 /** A board on the rack. */

@@ -1,11 +1,9 @@
 import * as yup from 'yup';
-import { type ParseError, parseTree } from 'jsonc-parser';
 import { type BuildDocument, FACE_GRADES, FORMAT_VERSION, GOALS, MOST_STRIPS } from '../core/document';
 import { brokenReferences } from '../core/steps';
 import { boardSchema } from './board';
-import { tooMuch } from './bounds';
 import { briefSchema } from './brief';
-import { type Checked, checkWith, type FieldProblem } from './check';
+import type { FieldProblem } from './check';
 import { aim, flag, list, oneOf, optionalList, whole } from './fields';
 import { glueUse } from './gluing';
 import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, size, text } from './lengths';
@@ -116,51 +114,3 @@ const under = (path: string, problem: FieldProblem) => ({
   path: path ? `${path}.${problem.path}` : problem.path,
   message: problem.reason,
 });
-
-/** A build, or what is wrong with it. */
-export type CheckedBuild = Checked<BuildDocument>;
-
-/** What says that a value is no job of a version this Junta reads: nothing else about it can be trusted then. */
-export function notThisFormat(value: unknown): FieldProblem | undefined {
-  const { format, version } = (value ?? {}) as { format?: unknown; version?: unknown };
-  if (format !== 'junta-build')
-    return { path: 'format', reason: 'this is not a Junta job: its “format” should be “junta-build”' };
-  if (typeof version === 'number' && version > FORMAT_VERSION)
-    return {
-      path: 'version',
-      reason: `this file is of version ${version}, made by a newer Junta; this one reads up to version ${FORMAT_VERSION}`,
-    };
-  return undefined;
-}
-
-/** Checks anything against the contract, format and version first. Never throws. */
-export function checkBuild(value: unknown): CheckedBuild {
-  const foreign = notThisFormat(value);
-  return foreign ? { ok: false, problems: [foreign] } : (checkWith(buildSchema, value) as CheckedBuild);
-}
-
-/** Reads a job file's text. Answers a broken file with the place where reading stopped, a flood with its size. */
-export function readJobFile(content: string): CheckedBuild {
-  const flood = tooMuch(new TextEncoder().encode(content));
-  if (flood) return { ok: false, problems: [{ path: 'the file', reason: `it ${flood}` }] };
-  let value: unknown;
-  try {
-    value = JSON.parse(content);
-  } catch (error) {
-    return {
-      ok: false,
-      problems: [{ path: placeOf(content), reason: `this is not JSON: ${(error as Error).message}` }],
-    };
-  }
-  return checkBuild(value);
-}
-
-/** Line and column where reading stops; JSON.parse itself does not always say. */
-function placeOf(content: string): string {
-  const errors: ParseError[] = [];
-  parseTree(content, errors, { disallowComments: true });
-  const at = errors[0]?.offset;
-  if (at === undefined || at >= content.length) return 'the end of the file';
-  const before = content.slice(0, at);
-  return `line ${before.split('\n').length}, column ${before.length - before.lastIndexOf('\n')}`;
-}

@@ -5,7 +5,8 @@ import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';
 import { saveJobBody } from './bodies';
 import { MOST_BYTES, MOST_DEPTH, MOST_FIELDS, MOST_VALUES, tooMuch } from './bounds';
-import { buildSchema, checkBuild, readJobFile } from './build';
+import { buildSchema } from './build';
+import { readDocument, readJobFile } from './read';
 import { checkWith, MOST_PROBLEMS } from './check';
 import { mutated, randomFrom } from './mutate.fixture';
 import { kitBody, shopSnapshot } from './shop';
@@ -62,12 +63,12 @@ describe('the contract, checked with bounds', () => {
   });
   it('takes no infinity for a number and no prototype for a field', () => {
     expect(
-      checkBuild(JSON.parse(JSON.stringify(job()).replace('"quantity":1', '"quantity":1e999'))),
+      readDocument(JSON.parse(JSON.stringify(job()).replace('"quantity":1', '"quantity":1e999'))),
     ).toMatchObject({
       ok: false,
       problems: [{ path: 'targets[0].quantity' }],
     });
-    expect(checkBuild(JSON.parse(`{"__proto__":{"a":1},${JSON.stringify(job()).slice(1)}`))).toMatchObject({
+    expect(readDocument(JSON.parse(`{"__proto__":{"a":1},${JSON.stringify(job()).slice(1)}`))).toMatchObject({
       ok: false,
       problems: [{ reason: expect.stringContaining('__proto__') }],
     });
@@ -103,7 +104,7 @@ describe('references', () => {
   const wrong = (change: (build: any) => void) => {
     const build = job();
     change(build);
-    const checked = checkBuild(build);
+    const checked = readDocument(build);
     return checked.ok ? [] : checked.problems.map(({ path, reason }) => `${path} ${reason}`);
   };
   it.each<[string, (build: any) => void, string]>([
@@ -153,7 +154,7 @@ describe('references', () => {
   ])('%s are refused with the place', (_name, change, words) =>
     expect(wrong(change).join('; ')).toContain(words));
   it('of every job in the demo are whole', () => {
-    for (const build of demoJobs) expect(checkBuild(wire(build))).toMatchObject({ ok: true });
+    for (const build of demoJobs) expect(readDocument(wire(build))).toMatchObject({ ok: true });
   });
   it('of the kit are told apart without regard to case', () => {
     const shop = JSON.parse(JSON.stringify(demoShop));
@@ -212,7 +213,7 @@ describe('ranges a shop can mean', () => {
   ])('%s is refused', (_name, change, words) => {
     const build: any = { ...job(), shop: JSON.parse(JSON.stringify(demoShop)) };
     change(build);
-    const checked = checkBuild(build);
+    const checked = readDocument(build);
     expect(checked.ok ? '' : checked.problems.map((p) => p.reason).join('; ')).toContain(words);
   });
   it('a version past what the database counts is refused', () =>

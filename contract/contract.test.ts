@@ -6,12 +6,12 @@ import { defaultShop } from '../core/kit';
 import { fit, PATTERNS, startingBrief } from '../core/plan';
 import { run } from '../core/run';
 import { demoJobs } from '../demo/jobs';
-import { checkBuild, readJobFile } from './build';
+import { readDocument, readJobFile } from './read';
 import { jobFileSchema } from './jsonschema';
 
 const wire = () => JSON.parse(JSON.stringify(demoJobs[4])) as Record<string, any>;
 const problems = (value: unknown) => {
-  const checked = checkBuild(value);
+  const checked = readDocument(value);
   return checked.ok ? [] : checked.problems;
 };
 const validate = new Ajv({ strict: false, allErrors: true }).compile(jobFileSchema());
@@ -52,7 +52,7 @@ describe('the job file', () => {
       const brief = startingBrief(id, shop, { quantity: 1, measures: given });
       const build = fit(brief, shop, { name: id, use: '' });
       const sent = JSON.parse(JSON.stringify(build));
-      const checked = checkBuild(sent);
+      const checked = readDocument(sent);
       expect(checked, id).toMatchObject({ ok: true, build: sent });
       expect(validate(sent), `${id} ${JSON.stringify(validate.errors?.slice(0, 3))}`).toBe(true);
     }
@@ -97,7 +97,7 @@ describe('the job file', () => {
     expect(validate(deep)).toBe(false);
   });
   it('says that a file is of a newer version, or no job at all', () => {
-    expect(problems({ ...wire(), version: 2 })[0]).toMatchObject({
+    expect(problems({ ...wire(), version: 3 })[0]).toMatchObject({
       path: 'version',
       reason: expect.stringContaining('newer Junta'),
     });

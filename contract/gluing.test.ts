@@ -4,7 +4,7 @@ import { applyEdit } from '../core/edit';
 import { DEFAULT_ADHESIVES, DEFAULT_CLAMPS, DEFAULT_CLIMATE, DEFAULT_GLUE_PRACTICE } from '../core/kit';
 import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';
-import { checkBuild } from './build';
+import { readDocument } from './read';
 import { checkWith } from './check';
 import { adhesive, clampSet, climate, gluePlan, gluePractice } from './gluing';
 import { shopSnapshot } from './shop';
@@ -86,7 +86,7 @@ describe('a glue-up’s plan on the wire', () => {
       fc.property(fc.subarray(names), (some) => {
         const change = Object.fromEntries(some.map((name) => [name, full[name]]));
         const build = wire(applyEdit(demoJobs[0], { do: 'planGlue', step: 'glue', change }));
-        expect(checkBuild(build)).toEqual({ ok: true, build });
+        expect(readDocument(build)).toEqual({ ok: true, build });
       }),
       { numRuns: 60 },
     );

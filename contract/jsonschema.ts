@@ -1,9 +1,13 @@
+import type * as yup from 'yup';
 import type { SchemaDescription, SchemaObjectDescription, SchemaInnerTypeDescription } from 'yup';
+import { FORMAT_VERSION } from '../core/document';
+import { BASE_FIELDS } from '../core/steps';
 import { buildSchema } from './build';
 import { id } from './lengths';
 import { stepSchemas } from './steps';
 
-type Json = Record<string, unknown>;
+/** A piece of JSON Schema. */
+export type Json = Record<string, unknown>;
 
 const testOf = (d: SchemaDescription, name: string) =>
   d.tests.find((test) => test.name === name)?.params as Record<string, unknown> | undefined;
@@ -24,9 +28,12 @@ function convert(described: unknown, key = ''): Json {
     return key === 'cutter' || key === 'trimWith'
       ? cutterSchema
       : {
-          oneOf: Object.values(stepSchemas).map((schema) =>
-            convert((schema as { describe(): unknown }).describe()),
-          ),
+          oneOf: [
+            ...Object.values(stepSchemas).map((schema) =>
+              convert((schema as { describe(): unknown }).describe()),
+            ),
+            unknownStep(),
+          ],
         };
   if (d.type === 'object') {
     const { fields } = d as SchemaObjectDescription;
@@ -70,9 +77,25 @@ function convert(described: unknown, key = ''): Json {
   return out;
 }
 
+/** A step of a kind that this Junta does not know: what every step has, and whatever else it holds. */
+function unknownStep(): Json {
+  const [known] = Object.values(stepSchemas);
+  const { properties } = convert((known as { describe(): unknown }).describe()) as { properties: Json };
+  const base = Object.fromEntries(Object.keys(BASE_FIELDS).map((name) => [name, properties[name]]));
+  return {
+    type: 'object',
+    required: ['id', 'kind', 'inputs', 'output'],
+    properties: { ...base, kind: { ...convert(id().describe()), not: { enum: Object.keys(stepSchemas) } } },
+  };
+}
+
+/** The JSON Schema of a body of the API. */
+export const bodySchema = (body: yup.ISchema<unknown>): Json =>
+  convert((body as unknown as { describe(): unknown }).describe());
+
 /** The JSON Schema of a job file, generated from the contract. What the contract checks across fields is left to it. */
 export const jobFileSchema = (): Json => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'Junta job, version 1',
+  title: `Junta job, version ${FORMAT_VERSION}`,
   ...convert(buildSchema.describe()),
 });

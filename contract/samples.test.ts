@@ -1,8 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { READ_VERSIONS } from '../core/document';
 import { review } from '../core/review';
 import { run } from '../core/run';
-import { checkBuild } from './build';
+import { readDocument } from './read';
 
 /** What each sample came to when it was written, step by step, mm. */
 interface Sizes {
@@ -10,16 +11,19 @@ interface Sizes {
   steps: { id: string; pieces: number; least: number[]; greatest: number[] }[];
 }
 
-const folder = 'contract/samples/1';
-const sizes: Record<string, Sizes> = JSON.parse(readFileSync(`${folder}/sizes.data.json`, 'utf8'));
-const samples = readdirSync(folder).filter((file) => file.endsWith('.junta.json'));
-
-/* Jobs as an earlier Junta wrote them, of the demo and of every pattern: kept as they were, never written again. */
-describe('jobs of an earlier version', () => {
+/* Jobs as each version wrote them, of the demo and of every pattern: kept as they were, never written again. */
+describe.each(READ_VERSIONS)('jobs of version %i', (version) => {
+  const folder = `contract/samples/${version}`;
+  const sizes: Record<string, Sizes> = JSON.parse(readFileSync(`${folder}/sizes.data.json`, 'utf8'));
+  const samples = readdirSync(folder).filter((file) => file.endsWith('.junta.json'));
+  it('say that they are', () => {
+    for (const file of samples)
+      expect(JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')).version, file).toBe(version);
+  });
   it('are all there', () =>
     expect(samples.map((file) => file.replace('.junta.json', ''))).toEqual(Object.keys(sizes)));
   it.each(samples)('%s opens, and comes to what it came to then', (file) => {
-    const checked = checkBuild(JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')));
+    const checked = readDocument(JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')));
     if (!checked.ok) throw new Error(JSON.stringify(checked));
     const timeline = run(checked.build);
     const then = sizes[file.replace('.junta.json', '')];

@@ -126,7 +126,9 @@ export const kitBody = exact({
 
 type Check<A, B extends A> = B;
 export type ShopOnTheWire = Check<ShopSnapshot, yup.InferType<ReturnType<typeof shopSnapshot>>>;
+/** The kit with its version, and what of it was damaged in the database and is left out. */
 export interface KitReply {
   version: number;
   shop: ShopSnapshot;
+  damaged?: string[];
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkBuild } from '../contract/build';
+import { readDocument } from '../contract/read';
 import { review } from '../core/review';
 import { run } from '../core/run';
 import { demoJobs } from './jobs';
@@ -9,7 +9,7 @@ describe('the demo shop', () => {
     demoJobs.map((build) => [build.name, build] as const),
   )('%s passes the contract and is exactly the size asked', (name, build) => {
     const wire = JSON.parse(JSON.stringify(build));
-    expect(checkBuild(wire)).toEqual({ ok: true, build: wire });
+    expect(readDocument(wire)).toEqual({ ok: true, build: wire });
     const timeline = run(build);
     expect(timeline.steps).toHaveLength(build.steps.length);
     const target = build.targets[0];

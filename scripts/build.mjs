@@ -39,6 +39,14 @@ function digest() {
   return hash.digest('hex');
 }
 
+/** Writes the made-up shop to dist/demo.json, which a new installation begins with. */
+export async function writeDemo() {
+  const { build: bundle } = await import('esbuild');
+  await bundle({ ...FOR_NODE, entryPoints: ['demo/index.ts'], outfile: 'dist/demo.mjs' });
+  const { demo } = await import(pathToFileURL(`${process.cwd()}/dist/demo.mjs`).href);
+  writeFileSync('dist/demo.json', JSON.stringify(demo));
+}
+
 /** Builds the interface and the server into dist/, unless nothing they are made of has changed. */
 export async function build() {
   const stamp = digest();
@@ -54,6 +62,7 @@ export async function build() {
     entryPoints: ['server/main.ts'],
     outfile: 'dist/server.mjs',
   });
+  await writeDemo();
   writeFileSync('dist/stamp', stamp);
 }
 

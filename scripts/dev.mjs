@@ -3,6 +3,7 @@ import { startDatabase } from './database.mjs';
 import { takeLock } from './lock.mjs';
 import { giveUp, needDatabase } from './machine.mjs';
 import { needPackages } from './packages.mjs';
+import { writeDemo } from './build.mjs';
 
 /* npm run dev: the server restarted on change, the interface served by Vite with hot reload. */
 const lock = await takeLock('.data', () => ({ url: 'npm run dev' }));
@@ -11,8 +12,10 @@ if (!lock.held)
 needPackages();
 needDatabase();
 const database = await startDatabase({ dataDir: '.data', port: Number(process.env.JUNTA_DB_PORT ?? 4181) });
+await writeDemo();
 const env = {
   ...process.env,
+  JUNTA_SEED: `${process.cwd()}/dist/demo.json`,
   JUNTA_DB_PORT: String(database.settings.port),
   JUNTA_DB_PASSWORD: database.settings.password,
 };

@@ -2,6 +2,7 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { stepSchemas } from '../contract/steps';
 import { jobFileSchema } from '../contract/jsonschema';
+import { TABLES, withTable } from './tables';
 
 const read = (file: string): string => readFileSync(file, 'utf8');
 const readme = read('README.md');
@@ -44,6 +45,12 @@ describe('the documents', () => {
           .replaceAll('"`', '"'),
       );
     for (const kind of Object.keys(stepSchemas)) expect(format).toContain(`\`${kind}\``);
+  });
+  it('their tables are those of the code: `npm run tables` writes them', () => {
+    for (const [name, { file, table }] of Object.entries(TABLES)) {
+      const text = read(file);
+      expect(withTable(text, name, table()) === text, `${file}: ${name}`).toBe(true);
+    }
   });
   it('what is recalled from memory says so where it stands', () => {
     for (const file of [

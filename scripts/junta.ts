@@ -1,6 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import { MOST_BYTES } from '../contract/bounds';
-import { checkBuild, readJobFile } from '../contract/build';
+import { readDocument, readJobFile } from '../contract/read';
 import { jobFileSchema } from '../contract/jsonschema';
 import { predict } from '../core/exchange';
 
@@ -40,5 +40,5 @@ if (command === 'schema') process.stdout.write(`${JSON.stringify(jobFileSchema()
 else if (command === 'predict' && file)
   process.stdout.write(`${JSON.stringify(predict(load(file)), null, 2)}\n`);
 else if (command === 'check' && file)
-  process.stdout.write(`${file}: ${checkBuild(load(file)).ok ? 'a job this Junta reads' : 'broken'}\n`);
+  process.stdout.write(`${file}: ${readDocument(load(file)).ok ? 'a job this Junta reads' : 'broken'}\n`);
 else fail([USAGE], 2);

@@ -53,6 +53,7 @@ export async function startServer({
       JUNTA_PORT: String(port),
       JUNTA_HOST: host,
       JUNTA_WEB: `${process.cwd()}/dist/web`,
+      JUNTA_SEED: `${process.cwd()}/dist/demo.json`,
       JUNTA_DB_PORT: String(database.port),
       JUNTA_DB_PASSWORD: database.password,
       JUNTA_DB_NAME: database.database,

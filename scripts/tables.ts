@@ -11,7 +11,8 @@ export const TABLES: Record<string, { file: string; table: () => string }> = {
 export function withTable(text: string, name: string, table: string): string {
   const [open, close] = [`<!-- ${name} -->\n`, `<!-- /${name} -->`];
   const [from, to] = [text.indexOf(open), text.indexOf(close)];
-  if (from < 0 || to < from) throw new Error(`tables: no place for “${name}”: it lies between ${open} and ${close}`);
+  if (from < 0 || to < from)
+    throw new Error(`tables: no place for “${name}”: it lies between ${open} and ${close}`);
   return `${text.slice(0, from + open.length)}${table}\n${text.slice(to)}`;
 }
 

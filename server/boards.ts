@@ -1,36 +1,41 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { type DataSource, type EntityManager, In, IsNull, Not } from 'typeorm';
-import type { BoardEvent, NewBoard, RackBoard } from '../contract/board';
+import { newBoardSchema, type BoardEvent, type NewBoard, type RackBoard } from '../contract/board';
+import { checkWith } from '../contract/check';
 import type { BoardStock, BuildDocument } from '../core/document';
-import { freeNumber, offcutBoards } from '../core/stock';
+import { freeNumber, numberClash, offcutBoards } from '../core/stock';
+import type { Caller } from './caller';
 import { transact } from './database';
 import { BoardEntity, type BoardRow, JobEntity } from './entities';
+import { isUuid } from './ids';
 import { readJob } from './jobs';
-import { isUuid, shopId } from './kit';
 import { problem } from './problems';
 import { giveReceipt, receiptOf, writerOf } from './receipts';
 
-const event = (what: string): BoardEvent => ({ when: new Date().toISOString(), what });
+const event = (what: string, { member }: Caller): BoardEvent => ({
+  when: new Date().toISOString(),
+  what,
+  by: member,
+});
 
 /** Puts boards on the rack as one write; the same write repeated gives the ids it gave. */
 export const bringBoards = (
   source: DataSource,
+  caller: Caller,
   boards: readonly NewBoard[],
   write?: string,
 ): Promise<string[]> =>
   transact(source, async (manager) => {
-    const before = await receiptOf(manager, write);
+    const before = await receiptOf(manager, caller, write);
     if (before) return before.answer as string[];
-    const shop = await shopId(manager);
-    const answer = await addBoards(manager, boards);
-    await giveReceipt(manager, write, { shopId: shop, subject: shop, version: 0, answer });
+    const answer = await addBoards(manager, caller, boards);
+    await giveReceipt(manager, caller, write, { subject: caller.shop, version: 0, answer });
     return answer;
   });
 
 /** The rack: every board on it, in the order in which they came. */
-export async function listBoards(manager: EntityManager): Promise<RackBoard[]> {
-  const shop = await shopId(manager);
+export async function listBoards(manager: EntityManager, { shop }: Caller): Promise<RackBoard[]> {
   const [rows, jobs] = await Promise.all([
     manager.find(BoardEntity, {
       where: { shopId: shop, live: 1 },
@@ -42,11 +47,33 @@ export async function listBoards(manager: EntityManager): Promise<RackBoard[]> {
   return rows.map((row) => rackBoard(row, names));
 }
 
-const rackBoard = (row: BoardRow, names: ReadonlyMap<string, string>): RackBoard => ({
-  ...row.details,
+const newBoard = newBoardSchema();
+/** What a board is; of one whose details were damaged, what its row says beside them: wood and size. */
+function detailsOf(row: BoardRow): { details: NewBoard; history: BoardEvent[] } {
+  const history = Array.isArray(row.history) ? row.history : [];
+  if (row.details !== null && checkWith(newBoard, row.details).ok) return { details: row.details, history };
+  const what = 'its details were damaged in the database: wood and size are left';
+  return {
+    details: {
+      label: row.number,
+      species: row.species,
+      length: { mm: row.lengthMm },
+      width: { mm: row.widthMm },
+      thickness: { mm: row.thicknessMm },
+    },
+    history: [...history, { when: row.createdAt.toISOString(), what }],
+  };
+}
+
+const rackBoard = (
+  row: BoardRow,
+  names: ReadonlyMap<string, string>,
+  { details, history } = detailsOf(row),
+): RackBoard => ({
+  ...details,
   id: row.id,
   version: row.version,
-  history: row.history,
+  history,
   ...(row.jobId ? { reserved: { job: row.jobId, name: names.get(row.jobId) ?? '' } } : {}),
 });
 
@@ -69,20 +96,18 @@ const isDuplicate = (error: unknown) => (error as { code?: string }).code === 'E
 /** Puts boards on the rack, all or none. A number that is there already is refused with the next free one. */
 export async function addBoards(
   manager: EntityManager,
+  caller: Caller,
   boards: readonly NewBoard[],
   what = 'came onto the rack',
 ): Promise<string[]> {
-  const shop = await shopId(manager);
-  const taken = await numbersOnRack(manager, shop);
-  for (const { label } of boards) {
-    if (taken.has(label))
-      throw problem(
-        409,
-        'Number taken',
-        `Number ${label} is on another board already. ${freeNumber(label, taken)} is free.`,
-      );
-    taken.add(label);
-  }
+  const { shop } = caller;
+  const clash = numberClash(boards, await numbersOnRack(manager, shop));
+  if (clash)
+    throw problem(
+      409,
+      'Number taken',
+      `Number ${clash.label} is on another board already. ${clash.free} is free.`,
+    );
   const start = Date.now();
   const rows = boards.map((board, i) => ({
     id: randomUUID(),
@@ -90,7 +115,7 @@ export async function addBoards(
     live: 1,
     version: 1,
     jobId: null,
-    history: [event(what)],
+    history: [event(what, caller)],
     // The rack lists boards as they were entered, also those of one table.
     createdAt: new Date(start + i),
     ...columns(board),
@@ -110,16 +135,22 @@ export async function addBoards(
   return rows.map(({ id }) => id);
 }
 
-async function findBoards(manager: EntityManager, ids: readonly string[]): Promise<BoardRow[]> {
-  const shop = await shopId(manager);
+async function findBoards(
+  manager: EntityManager,
+  { shop }: Caller,
+  ids: readonly string[],
+): Promise<BoardRow[]> {
   const uuids = ids.filter(isUuid);
   return uuids.length
     ? manager.find(BoardEntity, { where: { shopId: shop, live: 1, id: In(uuids) }, order: { id: 'ASC' } })
     : [];
 }
 
-const shownBoard = async (manager: EntityManager, id: string): Promise<RackBoard | undefined> =>
-  (await listBoards(manager)).find((board) => board.id === id);
+const shownBoard = async (
+  manager: EntityManager,
+  caller: Caller,
+  id: string,
+): Promise<RackBoard | undefined> => (await listBoards(manager, caller)).find((board) => board.id === id);
 
 /**
  * Changes a board made from `version`; gives the board with the version that made. A write that was carried out before
@@ -127,11 +158,12 @@ const shownBoard = async (manager: EntityManager, id: string): Promise<RackBoard
  */
 export async function saveBoard(
   source: DataSource,
-  change: { id: string; version: number; board: NewBoard; write?: string },
+  caller: Caller,
+  change: { id: string; version: number; board: NewBoard; write?: string | undefined },
 ): Promise<RackBoard> {
   const { id, version, board, write } = change;
   try {
-    const stored = await transact(source, (manager) => storeBoard(manager, change));
+    const stored = await transact(source, (manager) => storeBoard(manager, caller, change));
     if (!('current' in stored)) return stored;
     throw problem(
       409,
@@ -141,19 +173,21 @@ export async function saveBoard(
     );
   } catch (error) {
     if (!isDuplicate(error)) throw error;
-    if ((await receiptOf(source.manager, write))?.subject === id) return saveBoard(source, change);
-    const free = freeNumber(board.label, await numbersOnRack(source.manager, await shopId(source.manager)));
+    if ((await receiptOf(source.manager, caller, write))?.subject === id)
+      return saveBoard(source, caller, change);
+    const free = freeNumber(board.label, await numbersOnRack(source.manager, caller.shop));
     throw problem(409, 'Number taken', `Number ${board.label} is on another board already. ${free} is free.`);
   }
 }
 
 async function storeBoard(
   manager: EntityManager,
-  { id, version, board, write }: { id: string; version: number; board: NewBoard; write?: string },
+  caller: Caller,
+  { id, version, board, write }: { id: string; version: number; board: NewBoard; write?: string | undefined },
 ): Promise<RackBoard | { current: RackBoard; write?: string }> {
-  const [row] = await findBoards(manager, [id]);
+  const [row] = await findBoards(manager, caller, [id]);
   if (!row) throw problem(404, 'No such board', 'This board is not on the rack any more.');
-  const before = await receiptOf(manager, write);
+  const before = await receiptOf(manager, caller, write);
   const changed = before
     ? { affected: 0 }
     : await manager.update(BoardEntity, { id, version, live: 1 }, {
@@ -161,8 +195,8 @@ async function storeBoard(
         version: version + 1,
       } as never);
   if (changed.affected === 1)
-    await giveReceipt(manager, write, { shopId: row.shopId, subject: id, version: version + 1 });
-  const now = await shownBoard(manager, id);
+    await giveReceipt(manager, caller, write, { subject: id, version: version + 1 });
+  const now = await shownBoard(manager, caller, id);
   if (!now) throw problem(404, 'No such board', 'This board is not on the rack any more.');
   if (changed.affected === 1) return now;
   if (before?.subject === id) return { ...now, version: before.version };
@@ -175,11 +209,11 @@ async function storeBoard(
 /** Takes boards off the rack. One that a job has reserved is refused with the job's name unless forced. */
 export const removeBoards = (
   source: DataSource,
-  ids: readonly string[],
-  force: boolean,
+  caller: Caller,
+  { ids, force }: { ids: readonly string[]; force: boolean },
 ): Promise<{ removed: number }> =>
   transact(source, async (manager) => {
-    const rows = await findBoards(manager, ids);
+    const rows = await findBoards(manager, caller, ids);
     const held = rows.filter(({ jobId }) => jobId);
     if (held.length > 0 && !force) {
       const jobs = await manager.find(JobEntity, { where: { id: In(held.map(({ jobId }) => jobId)) } });
@@ -199,14 +233,15 @@ export const removeBoards = (
  */
 export const reserveBoards = (
   source: DataSource,
+  caller: Caller,
   jobId: string,
   ids: readonly string[],
 ): Promise<RackBoard[]> =>
   transact(source, async (manager) => {
-    const job = await readJob(manager, jobId);
+    const job = await readJob(manager, caller, jobId);
     const wanted = [...new Set(ids.map((id) => id.toLowerCase()))];
     // In the order of their ids, so that two jobs do not wait for each other.
-    const rows = await findBoards(manager, wanted);
+    const rows = await findBoards(manager, caller, wanted);
     if (rows.length < wanted.length)
       throw problem(
         409,
@@ -217,7 +252,7 @@ export const reserveBoards = (
       if (row.jobId === job.id) continue;
       const taken = await manager.update(BoardEntity, { id: row.id, live: 1, jobId: IsNull() }, {
         jobId: job.id,
-        history: [...row.history, event(`reserved for “${job.name}”`)],
+        history: [...detailsOf(row).history, event(`reserved for “${job.name}”`, caller)],
       } as never);
       if (taken.affected !== 1)
         throw problem(
@@ -231,7 +266,7 @@ export const reserveBoards = (
       { jobId: job.id, ...(wanted.length ? { id: Not(In(wanted)) } : {}) },
       { jobId: null },
     );
-    return listBoards(manager);
+    return listBoards(manager, caller);
   });
 
 /** What cutting a job's boards came to. */
@@ -245,17 +280,17 @@ interface Cut {
  * own, with where they come from. Boards of the job that are not on the rack any more are passed over. The same write
  * repeated gives what it came to the first time.
  */
-export const cutBoards = (source: DataSource, jobId: string, write?: string): Promise<Cut> =>
+export const cutBoards = (source: DataSource, caller: Caller, jobId: string, write?: string): Promise<Cut> =>
   transact(source, async (manager) => {
-    const before = await receiptOf(manager, write);
+    const before = await receiptOf(manager, caller, write);
     if (before) return before.answer as Cut;
-    const job = await readJob(manager, jobId);
+    const job = await readJob(manager, caller, jobId);
     const rows = await findBoards(
       manager,
+      caller,
       job.build.boards.map(({ id }) => id),
     );
-    const shop = await shopId(manager);
-    const taken = await numbersOnRack(manager, shop);
+    const taken = await numbersOnRack(manager, caller.shop);
     const offcuts: NewBoard[] = [];
     for (const row of rows) {
       taken.delete(row.number);
@@ -270,7 +305,7 @@ export const cutBoards = (source: DataSource, jobId: string, write?: string): Pr
         live: null,
         jobId: null,
         version: row.version + 1,
-        history: [...row.history, event(`cut up for “${job.name}”`)],
+        history: [...detailsOf(row).history, event(`cut up for “${job.name}”`, caller)],
       } as never);
       if (cut.affected !== 1)
         throw problem(
@@ -279,11 +314,13 @@ export const cutBoards = (source: DataSource, jobId: string, write?: string): Pr
           `Board ${row.number} was changed or cut up meanwhile. Try again.`,
         );
     }
-    if (offcuts.length > 0) await addBoards(manager, offcuts, `left over from “${job.name}”`);
+    if (offcuts.length > 0) await addBoards(manager, caller, offcuts, `left over from “${job.name}”`);
     const answer: Cut = { used: rows.length, offcuts: offcuts.map(({ label }) => label) };
-    await giveReceipt(manager, write, { shopId: shop, subject: job.id, version: job.version, answer });
+    await giveReceipt(manager, caller, write, { subject: job.id, version: job.version, answer });
     return answer;
   });
 
 const offcutsOf = (row: BoardRow, build: BuildDocument): NewBoard[] =>
-  offcutBoards({ ...row.details, id: row.id } as BoardStock, build).map(({ id: _, ...board }) => board);
+  offcutBoards({ ...detailsOf(row).details, id: row.id } as BoardStock, build).map(
+    ({ id: _, ...board }) => board,
+  );

@@ -10,7 +10,8 @@ import { startDatabase } from '../scripts/database.mjs';
 import { freePort } from '../scripts/ports.mjs';
 import { createApp } from './app';
 import { connect } from './database';
-import { seedDemo } from './seed';
+import { demo } from '../demo';
+import { seedWith } from './seed';
 
 /* A disk that really is full needs a disk of its own: one in memory, where this user may mount one. */
 const folder = mkdtempSync(join(tmpdir(), 'junta-disk-'));
@@ -29,7 +30,7 @@ describe.skipIf(!mounted)('a full disk', () => {
     };
     const port = await freePort();
     let database = await startDatabase({ dataDir, port });
-    const connection = connect(database.settings, seedDemo);
+    const connection = connect(database.settings, seedWith(demo));
     const app = createApp(connection, { roomLeft: () => free() / 1024 / 1024 });
     const api = () => request.agent(app).set('Junta-Client', 'tests');
     const [{ id }] = (await api().get('/api/jobs')).body;

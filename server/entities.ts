@@ -4,9 +4,17 @@ import type { BoardStock, BuildDocument } from '../core/document';
 import type { Adhesive, AllowanceName, ClampSet, Machine, Saw, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
 
+/** Plain data in a column. Text that is no JSON any more reads as nothing: whoever reads the row says what that means. */
 const json: ValueTransformer = {
   to: (value: unknown) => JSON.stringify(value),
-  from: (value: string) => JSON.parse(value),
+  from: (value: string) => {
+    try {
+      return JSON.parse(value);
+    } catch (error) {
+      if (error instanceof SyntaxError) return null;
+      throw error;
+    }
+  },
 };
 const created = { type: 'datetime' as const, precision: 3, default: () => 'CURRENT_TIMESTAMP(3)' };
 
@@ -112,6 +120,8 @@ export interface RevisionRow {
   build: BuildDocument;
   /** SHA-256 of the stored text: tells a repeated write from a new one, and a damaged row from a whole one. */
   digest: string | null;
+  /** Who made it; unknown of versions made before this was noted. */
+  madeBy: string | null;
   createdAt: Date;
 }
 export const RevisionEntity = new EntitySchema<RevisionRow>({
@@ -125,6 +135,7 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
     marked: { type: 'boolean', default: false },
     build: { type: 'longtext', transformer: json },
     digest: { type: 'varchar', length: 64, nullable: true },
+    madeBy: { name: 'made_by', type: 'varchar', length: 80, nullable: true },
     createdAt: { name: 'created_at', ...created },
   },
   indices: [{ name: 'ix_revision_job_version', columns: ['jobId', 'version'] }],

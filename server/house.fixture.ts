@@ -9,7 +9,8 @@ import { startDatabase } from '../scripts/database.mjs';
 import { freePort } from '../scripts/ports.mjs';
 import { createApp, type AppSettings } from './app';
 import { connect, type Connection, type DatabaseSettings } from './database';
-import { seedDemo } from './seed';
+import { demo } from '../demo';
+import { seedWith } from './seed';
 
 /** A database of its own with the demo in it, and a server before it. */
 export interface TestServer {
@@ -31,7 +32,7 @@ export async function openServer({
   const dataDir = mkdtempSync(join(tmpdir(), 'junta server '));
   const port = await freePort();
   let database = await startDatabase({ dataDir, port, fast });
-  const connection = connect(database.settings, seedDemo);
+  const connection = connect(database.settings, seedWith(demo));
   const app = createApp(connection, settings);
   return {
     app,

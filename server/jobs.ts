@@ -1,10 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BuildsReply, JobReply, JobSummary, RevisionSummary } from '../contract/api';
-import { checkBuild } from '../contract/build';
-import type { BuildDocument } from '../core/document';
+import { readDocument } from '../contract/read';
+import { FORMAT_VERSION, type BuildDocument } from '../core/document';
 import { again, transact } from './database';
-import { isUuid, shopId } from './kit';
+import type { Caller } from './caller';
+import { isUuid } from './ids';
 import { problem } from './problems';
 import { giveReceipt, receiptOf, thinReceipts, writerOf } from './receipts';
 import { thinned } from './thinning';
@@ -30,7 +31,7 @@ interface Text {
 }
 
 const JOB = 'j.id, j.shop_id AS shop, j.name, j.purpose, j.version, j.changed_at AS changed';
-const OF_SHOP = 'j.shop_id = (SELECT id FROM shop ORDER BY created_at LIMIT 1)';
+const OF_SHOP = 'j.shop_id = ?';
 /** A job with its newest build. */
 const NEWEST = `SELECT ${JOB}, r.build, r.digest FROM job j
   LEFT JOIN job_revision r ON r.job_id = j.id AND r.version = j.version AND r.aside = 0 WHERE ${OF_SHOP}`;
@@ -45,33 +46,41 @@ const summary = (job: JobColumns, version = job.version): JobSummary => ({
 
 const digestOf = (text: string): string => createHash('sha256').update(text).digest('hex');
 
-/** Whether stored text is what was once written; text without a digest, or changed by hand, is read whole. */
-function isWhole<T extends Text>(stored: T): stored is T & { build: string } {
-  const { build, digest } = stored;
-  if (build === null) return false;
-  if (digest !== null && digestOf(build) === digest) return true;
+/** What stands at the beginning of a build of this version, as it is stored. */
+const CURRENT = `{"format":"junta-build","version":${FORMAT_VERSION},`;
+
+/**
+ * Stored text as this version writes it: as it is where its digest says that it is what was once written; read whole, and
+ * raised, where it is of an earlier version or was changed by hand. Undefined where it cannot be read.
+ */
+function readable({ build, digest }: Text): string | undefined {
+  if (build === null) return undefined;
+  if (digest !== null && build.startsWith(CURRENT) && digestOf(build) === digest) return build;
   try {
-    return checkBuild(JSON.parse(build)).ok;
-  } catch {
-    return false;
+    const read = readDocument(JSON.parse(build));
+    return read.ok ? JSON.stringify(read.build) : undefined;
+  } catch (error) {
+    if (error instanceof SyntaxError) return undefined;
+    throw error;
   }
 }
 
 const noSuchJob = (id: string) =>
   problem(404, 'No such job', `There is no job “${id.slice(0, 60)}” in this shop.`);
 
-async function findJob(manager: EntityManager, id: string): Promise<JobColumns> {
+async function findJob(manager: EntityManager, { shop }: Caller, id: string): Promise<JobColumns> {
   const [job]: JobColumns[] = isUuid(id)
-    ? await manager.query(`SELECT ${JOB} FROM job j WHERE j.id = ? AND ${OF_SHOP}`, [id])
+    ? await manager.query(`SELECT ${JOB} FROM job j WHERE j.id = ? AND ${OF_SHOP}`, [id, shop])
     : [];
   if (!job) throw noSuchJob(id);
   return job;
 }
 
 /** The jobs of the shop, the last changed first. Reads no build. */
-export async function listJobs(source: DataSource): Promise<JobSummary[]> {
+export async function listJobs(source: DataSource, { shop }: Caller): Promise<JobSummary[]> {
   const jobs: JobColumns[] = await source.query(
     `SELECT ${JOB} FROM job j WHERE ${OF_SHOP} ORDER BY j.changed_at DESC LIMIT 1000`,
+    [shop],
   );
   return jobs.map((job) => summary(job));
 }
@@ -88,36 +97,40 @@ interface StoredJob {
 }
 
 /** A job with its newest build that can be read. */
-async function newestOf(manager: EntityManager, id: string): Promise<StoredJob> {
-  const [row]: (JobColumns & Text)[] = isUuid(id) ? await manager.query(`${NEWEST} AND j.id = ?`, [id]) : [];
+async function newestOf(manager: EntityManager, { shop }: Caller, id: string): Promise<StoredJob> {
+  const [row]: (JobColumns & Text)[] = isUuid(id)
+    ? await manager.query(`${NEWEST} AND j.id = ?`, [shop, id])
+    : [];
   if (!row) throw noSuchJob(id);
-  if (isWhole(row)) return { job: row, text: row.build };
+  const own = readable(row);
+  if (own !== undefined) return { job: row, text: own };
   const older: (Text & { version: number })[] = await manager.query(
     'SELECT version, build, digest FROM job_revision WHERE job_id = ? AND aside = 0 AND version < ? ORDER BY version DESC LIMIT 50',
     [id, row.version],
   );
-  const last = older.find((row) => isWhole(row));
-  if (!last)
-    throw problem(
-      500,
-      'A job without a build',
-      `Version ${row.version} of “${row.name}” is damaged or missing, and none of the ${older.length} versions before it can be read.`,
-    );
-  return { job: row, text: last.build as string, instead: last.version };
+  for (const kept of older) {
+    const text = readable(kept);
+    if (text !== undefined) return { job: row, text, instead: kept.version };
+  }
+  throw problem(
+    500,
+    'A job without a build',
+    `Version ${row.version} of “${row.name}” is damaged or missing, and none of the ${older.length} versions before it can be read.`,
+  );
 }
 
 const damagedBy = ({ job, instead }: StoredJob) =>
   instead === undefined ? {} : { damaged: { version: job.version, instead } };
 
 /** A job with its newest build, as JSON text; where that is damaged, with the newest that is not, and says so. */
-export async function readJobText(source: DataSource, id: string): Promise<string> {
-  const stored = await newestOf(source.manager, id);
+export async function readJobText(source: DataSource, caller: Caller, id: string): Promise<string> {
+  const stored = await newestOf(source.manager, caller, id);
   return around({ ...summary(stored.job), ...damagedBy(stored) }, stored.text);
 }
 
 /** A job with its newest build. */
-export async function readJob(manager: EntityManager, id: string): Promise<JobReply> {
-  const stored = await newestOf(manager, id);
+export async function readJob(manager: EntityManager, caller: Caller, id: string): Promise<JobReply> {
+  const stored = await newestOf(manager, caller, id);
   return { ...summary(stored.job), ...damagedBy(stored), build: JSON.parse(stored.text) as BuildDocument };
 }
 
@@ -125,34 +138,40 @@ export async function readJob(manager: EntityManager, id: string): Promise<JobRe
  * The newest builds of the shop's jobs as JSON text, the oldest job first: what the calendar is made of. A job whose
  * newest build is damaged is named beside them and takes nothing else along.
  */
-export async function listBuildsText(source: DataSource): Promise<string> {
+export async function listBuildsText(source: DataSource, { shop }: Caller): Promise<string> {
   const rows: (JobColumns & Text)[] = await source.query(
     `${NEWEST} ORDER BY j.created_at, j.changed_at LIMIT 100`,
+    [shop],
   );
   const damaged: BuildsReply['damaged'] = [];
   const jobs: string[] = [];
   for (const row of rows) {
-    if (isWhole(row)) jobs.push(around(summary(row), row.build));
+    const text = readable(row);
+    if (text !== undefined) jobs.push(around(summary(row), text));
     else damaged.push({ id: row.id, name: row.name, version: row.version });
   }
   return `{"jobs":[${jobs.join(',')}],"damaged":${JSON.stringify(damaged)}}`;
 }
 
 /** Only the version, for tabs that watch whether a job moved on. */
-export async function readJobVersion(source: DataSource, id: string): Promise<{ version: number }> {
-  return { version: (await findJob(source.manager, id)).version };
+export async function readJobVersion(
+  source: DataSource,
+  caller: Caller,
+  id: string,
+): Promise<{ version: number }> {
+  return { version: (await findJob(source.manager, caller, id)).version };
 }
 
 /** Keeps a build as a revision; gives its id. */
 async function keepRevision(
   manager: EntityManager,
-  revision: { shop: string; job: string; version: number; text: string; digest: string; aside: boolean },
+  revision: { caller: Caller; job: string; version: number; text: string; digest: string; aside: boolean },
 ): Promise<string> {
   const id = randomUUID();
-  const { shop, job, version, text, digest, aside } = revision;
+  const { caller, job, version, text, digest, aside } = revision;
   await manager.query(
-    'INSERT INTO job_revision (id, shop_id, job_id, version, aside, build, digest) VALUES (?, ?, ?, ?, ?, ?, ?)',
-    [id, shop, job, version, aside ? 1 : 0, text, digest],
+    'INSERT INTO job_revision (id, shop_id, job_id, version, aside, build, digest, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    [id, caller.shop, job, version, aside ? 1 : 0, text, digest, caller.member],
   );
   return id;
 }
@@ -160,29 +179,33 @@ async function keepRevision(
 /** Adds a job to a shop; gives its id. `changedAt` orders demo jobs. */
 export async function insertJob(
   manager: EntityManager,
-  shop: string,
+  caller: Caller,
   build: BuildDocument,
   changedAt = new Date(),
 ): Promise<string> {
   const id = randomUUID();
   await manager.query(
     'INSERT INTO job (id, shop_id, name, purpose, version, created_at, changed_at) VALUES (?, ?, ?, ?, 1, ?, ?)',
-    [id, shop, build.name, build.use, changedAt, changedAt],
+    [id, caller.shop, build.name, build.use, changedAt, changedAt],
   );
   const text = JSON.stringify(build);
-  await keepRevision(manager, { shop, job: id, version: 1, text, digest: digestOf(text), aside: false });
+  await keepRevision(manager, { caller, job: id, version: 1, text, digest: digestOf(text), aside: false });
   return id;
 }
 
 /** Makes a new job; the same write repeated gives the job it made. */
-export const createJob = (source: DataSource, build: BuildDocument, write?: string): Promise<JobReply> =>
+export const createJob = (
+  source: DataSource,
+  caller: Caller,
+  build: BuildDocument,
+  write?: string,
+): Promise<JobReply> =>
   transact(source, async (manager) => {
-    const before = await receiptOf(manager, write);
-    if (before) return readJob(manager, before.subject);
-    const shop = await shopId(manager);
-    const id = await insertJob(manager, shop, build);
-    await giveReceipt(manager, write, { shopId: shop, subject: id, version: 1 });
-    return readJob(manager, id);
+    const before = await receiptOf(manager, caller, write);
+    if (before) return readJob(manager, caller, before.subject);
+    const id = await insertJob(manager, caller, build);
+    await giveReceipt(manager, caller, write, { subject: id, version: 1 });
+    return readJob(manager, caller, id);
   });
 
 /** Every so many versions a job's kept versions are thinned, so that no timer is needed and no write waits for it. */
@@ -212,12 +235,10 @@ async function thinRevisions(manager: EntityManager, job: string, version: numbe
 /** The version that a write made, where it was carried out before: by its receipt, or by its content in the history. */
 async function madeBefore(
   manager: EntityManager,
-  id: string,
-  from: number,
-  digest: string,
-  write: string | undefined,
+  caller: Caller,
+  { id, from, digest, write }: { id: string; from: number; digest: string; write: string | undefined },
 ): Promise<number | undefined> {
-  const receipt = await receiptOf(manager, write);
+  const receipt = await receiptOf(manager, caller, write);
   if (receipt?.subject === id) return receipt.version;
   const [same]: { version: number }[] = await manager.query(
     'SELECT version FROM job_revision WHERE job_id = ? AND aside = 0 AND version > ? AND digest = ? ORDER BY version LIMIT 1',
@@ -229,7 +250,7 @@ async function madeBefore(
 /** Puts a build aside that lost a conflict, once: the same content from the same version is not kept again. */
 async function putAside(
   manager: EntityManager,
-  revision: { shop: string; job: string; version: number; text: string; digest: string },
+  revision: { caller: Caller; job: string; version: number; text: string; digest: string },
 ): Promise<string> {
   const [kept]: { id: string }[] = await manager.query(
     'SELECT id FROM job_revision WHERE job_id = ? AND aside = 1 AND version = ? AND digest = ? LIMIT 1',
@@ -250,8 +271,8 @@ const STORE = `BEGIN NOT ATOMIC
   UPDATE job j SET j.name = ?, j.purpose = ?, j.version = j.version + 1, j.changed_at = ?
     WHERE j.id = ? AND j.version = ? AND ${OF_SHOP} AND NOT EXISTS (SELECT 1 FROM receipt WHERE write_id = ?);
   IF ROW_COUNT() = 1 THEN
-    INSERT INTO job_revision (id, shop_id, job_id, version, aside, build, digest)
-      SELECT ?, j.shop_id, j.id, j.version, 0, ?, ? FROM job j WHERE j.id = ?;
+    INSERT INTO job_revision (id, shop_id, job_id, version, aside, build, digest, made_by)
+      SELECT ?, j.shop_id, j.id, j.version, 0, ?, ?, ? FROM job j WHERE j.id = ?;
     IF ? THEN
       INSERT INTO receipt (write_id, shop_id, subject, version) SELECT ?, j.shop_id, j.id, j.version FROM job j WHERE j.id = ?;
     END IF;
@@ -280,10 +301,8 @@ async function thinNowAndThen(source: DataSource, id: string, version: number): 
  */
 export async function saveJob(
   source: DataSource,
-  id: string,
-  from: number,
-  build: BuildDocument,
-  write?: string,
+  caller: Caller,
+  { id, from, build, write }: { id: string; from: number; build: BuildDocument; write?: string | undefined },
 ): Promise<JobSummary> {
   if (!isUuid(id)) throw noSuchJob(id);
   const text = JSON.stringify(build);
@@ -292,8 +311,8 @@ export async function saveJob(
   const key = write ?? null;
   const [[{ stored }]] = await again<[[{ stored: number }]]>(() =>
     source.query(STORE, [
-      ...[build.name, build.use, changed, id, from, key],
-      ...[randomUUID(), text, digest, id],
+      ...[build.name, build.use, changed, id, from, caller.shop, key],
+      ...[randomUUID(), text, digest, caller.member, id],
       ...[key === null ? 0 : 1, key, id],
     ]),
   );
@@ -303,12 +322,12 @@ export async function saveJob(
     return { id, name: build.name, use: build.use, version, changed: changed.toISOString() };
   }
   const lost = await transact(source, async (manager) => {
-    const job = await findJob(manager, id);
-    const made = await madeBefore(manager, id, from, digest, write);
+    const job = await findJob(manager, caller, id);
+    const made = await madeBefore(manager, caller, { id, from, digest, write });
     if (made !== undefined) return summary(job, made);
-    const current = await readJob(manager, id);
+    const current = await readJob(manager, caller, id);
     const maker = await writerOf(manager, id, current.version);
-    const aside = await putAside(manager, { shop: job.shop, job: id, version: from, text, digest });
+    const aside = await putAside(manager, { caller, job: id, version: from, text, digest });
     return { current, aside, ...(maker ? { write: maker } : {}) };
   });
   if (!('current' in lost)) return lost;
@@ -321,8 +340,12 @@ export async function saveJob(
 }
 
 /** All kept builds of a job, newest first. */
-export async function listRevisions(source: DataSource, id: string): Promise<RevisionSummary[]> {
-  await findJob(source.manager, id);
+export async function listRevisions(
+  source: DataSource,
+  caller: Caller,
+  id: string,
+): Promise<RevisionSummary[]> {
+  await findJob(source.manager, caller, id);
   const rows: {
     id: string;
     version: number;
@@ -330,8 +353,9 @@ export async function listRevisions(source: DataSource, id: string): Promise<Rev
     aside: number;
     marked: number;
     name: string | null;
+    by: string | null;
   }[] = await source.query(
-    `SELECT id, version, created_at AS at, aside, marked, IF(JSON_VALID(build), JSON_VALUE(build, '$.name'), NULL) AS name
+    `SELECT id, version, created_at AS at, aside, marked, made_by AS \`by\`, IF(JSON_VALID(build), JSON_VALUE(build, '$.name'), NULL) AS name
        FROM job_revision WHERE job_id = ? ORDER BY created_at DESC, version DESC LIMIT 500`,
     [id],
   );
@@ -343,6 +367,7 @@ export async function listRevisions(source: DataSource, id: string): Promise<Rev
     marked: Boolean(row.marked),
     ...(row.name === null ? { damaged: true } : {}),
     name: row.name ?? '',
+    ...(row.by ? { by: row.by } : {}),
   }));
 }
 
@@ -350,8 +375,12 @@ const noSuchVersion = (id: string) =>
   problem(404, 'No such version', `There is no kept version “${id.slice(0, 60)}” of this job.`);
 
 /** One kept build, as JSON text. One that is damaged is refused. */
-export async function readRevisionText(source: DataSource, job: string, id: string): Promise<string> {
-  await findJob(source.manager, job);
+export async function readRevisionText(
+  source: DataSource,
+  caller: Caller,
+  { job, id }: { job: string; id: string },
+): Promise<string> {
+  await findJob(source.manager, caller, job);
   const [row]: (Text & { version: number })[] = isUuid(id)
     ? await source.query('SELECT version, build, digest FROM job_revision WHERE id = ? AND job_id = ?', [
         id,
@@ -359,23 +388,23 @@ export async function readRevisionText(source: DataSource, job: string, id: stri
       ])
     : [];
   if (!row) throw noSuchVersion(id);
-  if (!isWhole(row))
+  const text = readable(row);
+  if (text === undefined)
     throw problem(
       410,
       'A damaged version',
       `Version ${row.version} of this job was damaged in the database and cannot be read.`,
     );
-  return row.build;
+  return text;
 }
 
 /** Marks a kept version, so that thinning passes it over, or takes the mark away. */
 export async function markRevision(
   source: DataSource,
-  job: string,
-  id: string,
-  marked: boolean,
+  caller: Caller,
+  { job, id, marked }: { job: string; id: string; marked: boolean },
 ): Promise<{ marked: boolean }> {
-  await findJob(source.manager, job);
+  await findJob(source.manager, caller, job);
   const done = isUuid(id)
     ? await source.query('UPDATE job_revision SET marked = ? WHERE id = ? AND job_id = ?', [
         marked ? 1 : 0,

@@ -207,9 +207,10 @@ describe('health', () => {
   it('of a database that a newer Junta made is a clear refusal, and nothing is changed', async () => {
     await sql("INSERT INTO migrations (timestamp, name) VALUES (1999000000000, 'Later1999000000000')");
     const { connect } = await import('./database');
-    const { seedDemo } = await import('./seed');
-    const late = connect(house.settings, seedDemo);
-    await expect(late.get()).rejects.toThrow(/newer Junta: 1 of its 5 migrations, Later1999000000000/);
+    const { seedWith } = await import('./seed');
+    const { demo } = await import('../demo');
+    const late = connect(house.settings, seedWith(demo));
+    await expect(late.get()).rejects.toThrow(/newer Junta: 1 of its 6 migrations, Later1999000000000/);
     await sql("DELETE FROM migrations WHERE name = 'Later1999000000000'");
     await late.get();
     await late.close();

@@ -1,8 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import type { DataSource, EntityManager } from 'typeorm';
-import type { KitReply } from '../contract/shop';
-import type { AllowanceName, Allowances, ShopSnapshot } from '../core/kit';
+import type * as yup from 'yup';
+import { checkWith } from '../contract/check';
+import { oneOf } from '../contract/fields';
+import { adhesive, clampSet } from '../contract/gluing';
+import { exact, notNegative } from '../contract/lengths';
+import { readShop } from '../contract/read';
+import { machine, saw, type KitReply } from '../contract/shop';
+import { defaultShop } from '../core/kit';
+import type { AllowanceName, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
 import {
   AdhesiveEntity,
@@ -11,35 +18,19 @@ import {
   MachineEntity,
   SawEntity,
   ShopEntity,
+  type KitRow,
   type ShopRow,
 } from './entities';
+import type { Caller } from './caller';
 import { transact } from './database';
 import { problem } from './problems';
 import { giveReceipt, receiptOf, writerOf } from './receipts';
 
-/** Whether text is an id as the database makes them. */
-export const isUuid = (id: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(id);
-
-/** The id of the shop of this installation. */
-export async function shopId(manager: EntityManager): Promise<string> {
-  const [shop]: { id: string }[] = await manager.query('SELECT id FROM shop ORDER BY created_at LIMIT 1');
-  if (!shop) throw noShop();
-  return shop.id;
-}
-const noShop = () => problem(503, 'No shop yet', 'The shop is still being set up. Try again in a moment.');
-
-/** The shop of this installation; there is one until sign-in comes. */
-export async function currentShop(manager: EntityManager): Promise<ShopRow> {
-  const [shop] = await manager.find(ShopEntity, { order: { createdAt: 'ASC' }, take: 1 });
-  if (!shop) throw noShop();
-  return shop;
-}
-
 const ordered = { order: { position: 'ASC' as const } };
 
 /** The kit as one snapshot, as builds carry it. */
-export async function readKit(manager: EntityManager): Promise<KitReply & { shopId: string }> {
-  const shop = await currentShop(manager);
+export async function readKit(manager: EntityManager, caller: Caller): Promise<KitReply> {
+  const shop = await manager.findOneByOrFail(ShopEntity, { id: caller.shop });
   const where = { where: { shopId: shop.id }, ...ordered };
   const [saws, machines, clamps, adhesives, allowances] = await Promise.all([
     manager.find(SawEntity, where),
@@ -48,23 +39,38 @@ export async function readKit(manager: EntityManager): Promise<KitReply & { shop
     manager.find(AdhesiveEntity, where),
     manager.find(AllowanceEntity, where),
   ]);
-  const { entered, ...settings } = shop.settings;
-  return {
-    shopId: shop.id,
-    version: shop.version,
-    shop: {
-      name: shop.name,
-      ...settings,
-      ...(entered?.includes('clamps') ? { clamps: clamps.map((row) => row.details) } : {}),
-      ...(entered?.includes('adhesives') ? { adhesives: adhesives.map((row) => row.details) } : {}),
-      saws: saws.map((row) => row.details),
-      machines: machines.map((row) => row.details),
-      allowances: Object.fromEntries(
-        allowances.map(({ details }) => [details.name, details.amount]),
-      ) as unknown as Allowances,
-    },
+  const settings = (shop.settings ?? {}) as Partial<ShopRow['settings']>;
+  const { entered, ...own } = settings;
+  const damaged: string[] = [];
+  /** Rows that keep their contract; the others are named, and stay in the database. */
+  const whole = <T>(what: string, schema: yup.ISchema<unknown>, rows: readonly KitRow<T>[]): T[] =>
+    rows.flatMap(({ code, details }) => {
+      if (details !== null && checkWith(schema, details).ok) return [details];
+      damaged.push(`${what} “${code}”`);
+      return [];
+    });
+  if (!shop.settings) damaged.push('its settings');
+  const amounts = whole('allowance', allowance, allowances);
+  const assembled = {
+    name: shop.name,
+    ...own,
+    ...(entered?.includes('clamps') ? { clamps: whole('clamps', clampSet, clamps) } : {}),
+    ...(entered?.includes('adhesives') ? { adhesives: whole('glue', adhesive, adhesives) } : {}),
+    saws: whole('saw', saw, saws),
+    machines: whole('machine', machine, machines),
+    allowances: Object.fromEntries(amounts.map(({ name, amount }) => [name, amount])),
   };
+  const read = readShop(assembled);
+  if (!read.ok)
+    throw problem(
+      500,
+      'A damaged kit',
+      `The shop’s settings were damaged in the database: ${read.problems.map(({ path, reason }) => `${path}: ${reason}`).join('; ')}.`,
+    );
+  return { version: shop.version, shop: read.build, ...(damaged.length > 0 ? { damaged } : {}) };
 }
+
+const allowance = exact({ name: oneOf(...Object.keys(defaultShop('').allowances)), amount: notNegative() });
 
 async function writeKitRows(manager: EntityManager, shopId: string, shop: ShopSnapshot): Promise<void> {
   for (const entity of [SawEntity, MachineEntity, ClampSetEntity, AdhesiveEntity, AllowanceEntity])
@@ -127,13 +133,12 @@ export async function createShop(manager: EntityManager, shop: ShopSnapshot): Pr
  */
 export async function writeKit(
   source: DataSource,
-  version: number,
-  shop: ShopSnapshot,
-  write?: string,
+  caller: Caller,
+  { version, shop, write }: { version: number; shop: ShopSnapshot; write?: string | undefined },
 ): Promise<KitReply> {
   const stored = await transact(source, async (manager) => {
-    const { id } = await currentShop(manager);
-    const before = await receiptOf(manager, write);
+    const id = caller.shop;
+    const before = await receiptOf(manager, caller, write);
     const changed = before
       ? { affected: 0 }
       : await manager.update(
@@ -143,9 +148,9 @@ export async function writeKit(
         );
     if (changed.affected === 1) {
       await writeKitRows(manager, id, shop);
-      await giveReceipt(manager, write, { shopId: id, subject: id, version: version + 1 });
+      await giveReceipt(manager, caller, write, { subject: id, version: version + 1 });
     }
-    const { shopId: _, ...now } = await readKit(manager);
+    const now = await readKit(manager, caller);
     if (changed.affected === 1) return now;
     if (before?.subject === id) return { ...now, version: before.version };
     if (isDeepStrictEqual(JSON.parse(JSON.stringify(now.shop)), shop)) return now;

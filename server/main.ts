@@ -1,10 +1,15 @@
+import { newBoardsBody } from '../contract/board';
+import { checkWith } from '../contract/check';
+import { readDocument, readShop } from '../contract/read';
+import { defaultShop } from '../core/kit';
+import { makeLog } from './log';
+import { type Seed, seedWith } from './seed';
 import { readFileSync, statfsSync } from 'node:fs';
 import { createServer as createPlain } from 'node:http';
 import { createServer as createSecure } from 'node:https';
 import { createApp } from './app';
 import { connect } from './database';
 import { ownHosts } from './hosts';
-import { seedDemo } from './seed';
 
 /*
  * The server process. Settings come from the environment; loopback only unless JUNTA_HOST says otherwise. Stays up
@@ -13,6 +18,23 @@ import { seedDemo } from './seed';
 const env = process.env;
 const port = Number(env.JUNTA_PORT ?? 4180);
 const host = env.JUNTA_HOST ?? '127.0.0.1';
+/** A shop of its own for a new installation that brings none. */
+const emptyShop: Seed = { shop: defaultShop('Our shop'), boards: [], jobs: [] };
+
+/** What a new installation begins with, from a file: checked as everything that comes in. */
+function seedFile(file: string): Seed {
+  const { shop, boards, jobs } = JSON.parse(readFileSync(file, 'utf8')) as Record<keyof Seed, unknown>;
+  const checked = [
+    readShop(shop),
+    checkWith(newBoardsBody, { boards }),
+    ...(jobs as unknown[]).map(readDocument),
+  ];
+  const bad = checked.find(({ ok }) => !ok);
+  if (bad && !bad.ok)
+    throw new Error(`${file}: ${bad.problems.map(({ path, reason }) => `${path}: ${reason}`).join('; ')}`);
+  return { shop, boards, jobs } as Seed;
+}
+const log = makeLog(env.JUNTA_LOG);
 const connection = connect(
   {
     host: env.JUNTA_DB_HOST ?? '127.0.0.1',
@@ -21,7 +43,7 @@ const connection = connect(
     password: env.JUNTA_DB_PASSWORD ?? '',
     database: env.JUNTA_DB_NAME ?? 'junta',
   },
-  seedDemo,
+  seedWith(env.JUNTA_SEED ? seedFile(env.JUNTA_SEED) : emptyShop),
 );
 /** Room on the disk of the data, MB. */
 function roomLeft(): number | undefined {
@@ -38,6 +60,7 @@ const app = createApp(connection, {
   hosts: ownHosts(host, env.JUNTA_HOSTS),
   open: !loopback,
   roomLeft,
+  log,
   mostPerMinute: Number(env.JUNTA_RATE ?? 6000),
 });
 const { JUNTA_CERT: cert, JUNTA_KEY: key } = env;

@@ -92,9 +92,25 @@ export class Receipts1790300000000 implements MigrationInterface {
   }
 }
 
+/** Who made a kept version. */
+export class Makers1790400000000 implements MigrationInterface {
+  name = 'Makers1790400000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      'ALTER TABLE `job_revision` ADD COLUMN IF NOT EXISTS `made_by` varchar(80) NULL AFTER `digest`',
+    );
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1790000000000,
   Rack1790100000000,
   Gluing1790200000000,
   Receipts1790300000000,
+  Makers1790400000000,
 ];

@@ -1,6 +1,7 @@
 import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
 import { ReceiptEntity, type ReceiptRow } from './entities';
+import type { Caller } from './caller';
 import { problem } from './problems';
 
 /** The header that names a write, so that it can be repeated after a lost answer without being carried out twice. */
@@ -24,8 +25,10 @@ export function writeOf(request: Request): string | undefined {
 /** The receipt of a write, where it was carried out before. */
 export const receiptOf = async (
   manager: EntityManager,
+  { shop }: Caller,
   write: string | undefined,
-): Promise<ReceiptRow | null> => (write === undefined ? null : manager.findOneBy(ReceiptEntity, { write }));
+): Promise<ReceiptRow | null> =>
+  write === undefined ? null : manager.findOneBy(ReceiptEntity, { write, shopId: shop });
 
 /** The write that made a version of something, where its caller named it. */
 export async function writerOf(
@@ -39,15 +42,16 @@ export async function writerOf(
 /** Notes that a write was carried out; in the same transaction, so that both stand or neither does. */
 export async function giveReceipt(
   manager: EntityManager,
+  { shop }: Caller,
   write: string | undefined,
-  receipt: { shopId: string; subject: string; version: number; answer?: unknown },
+  receipt: { subject: string; version: number; answer?: unknown },
 ): Promise<void> {
   if (write === undefined) return;
   await manager.query(
     'INSERT INTO receipt (write_id, shop_id, subject, version, answer) VALUES (?, ?, ?, ?, ?)',
     [
       write,
-      receipt.shopId,
+      shop,
       receipt.subject,
       receipt.version,
       receipt.answer === undefined ? null : JSON.stringify(receipt.answer),

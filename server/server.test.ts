@@ -1,11 +1,12 @@
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demo } from '../demo';
 import { demoJobs } from '../demo/jobs';
 import { createApp } from './app';
 import { connect, dataSourceFor } from './database';
 import { openServer, type TestServer } from './house.fixture';
 import { isDatabaseAway } from './problems';
-import { seedDemo } from './seed';
+import { seedWith } from './seed';
 
 let house: TestServer;
 let app: TestServer['app'];
@@ -32,7 +33,7 @@ describe('the database', () => {
     await source.destroy();
   });
   it('is migrated and filled once, however many servers start at it', async () => {
-    const others = [1, 2, 3].map(() => connect(house.settings, seedDemo));
+    const others = [1, 2, 3].map(() => connect(house.settings, seedWith(demo)));
     await Promise.all(others.map((other) => other.get()));
     await Promise.all(others.map((other) => other.close()));
     expect((await api().get('/api/jobs')).body).toHaveLength(demoJobs.length);
@@ -163,7 +164,7 @@ describe('a database that goes away', () => {
     const away = await api().get('/api/jobs');
     expect(away.status).toBe(503);
     expect(away.body.detail).toContain('does not answer');
-    const fresh = createApp(connect(house.settings, seedDemo));
+    const fresh = createApp(connect(house.settings, seedWith(demo)));
     expect((await request(fresh).get('/api/jobs')).status).toBe(503);
     await house.restart();
     expect((await api().get('/api/jobs')).status).toBe(200);
@@ -176,7 +177,7 @@ describe('a database that goes away', () => {
 
 describe('several servers before one database', () => {
   it('of many saves from one version exactly one wins, and all the others are kept', async () => {
-    const other = connect(house.settings, seedDemo);
+    const other = connect(house.settings, seedWith(demo));
     const second = createApp(other);
     const made = await api().post('/api/jobs').send({ build: demoJobs[1] });
     const { id, version, build } = made.body;

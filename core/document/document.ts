@@ -21,7 +21,7 @@ export interface Reading {
 /** The build: what is done, never what results. */
 export interface BuildDocument {
   format: 'junta-build';
-  version: 1;
+  version: typeof FORMAT_VERSION;
   name: string;
   use: string;
   targets: Target[];
@@ -38,4 +38,4 @@ export interface BuildDocument {
 }
 
 /** The version this Junta reads and writes. */
-export const FORMAT_VERSION = 1;
+export const FORMAT_VERSION = 2;

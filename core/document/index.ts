@@ -12,3 +12,4 @@ export * from './slots';
 export * from './step';
 export * from './targets';
 export * from './turns';
+export * from './versions/raise';

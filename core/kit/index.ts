@@ -5,3 +5,4 @@ export * from './defaults';
 export * from './kit';
 export * from './lumber';
 export * from './practice';
+export * from './reading';

@@ -13,6 +13,11 @@ interface Carried {
   carried?: boolean;
 }
 
+/** What an earlier file meant that leaves the setting out; without one it is refused. */
+interface Fallback<T> {
+  fallback?: T;
+}
+
 /** A length. What the document takes is any length; `least` and `most` are what the card takes, mm: 0 to 2000 if missing. */
 export interface LengthField {
   is: 'length';
@@ -47,10 +52,10 @@ export interface TextField {
 export interface MomentField {
   is: 'moment';
 }
-/** The id of a saw or machine of the kit, of a lay-up of strips, or of a piece; `loose` ids were never checked for letters. */
+/** The id of a saw or machine of the kit, of a lay-up of strips, a piece, a step or what it gives; `loose` ids were never checked for letters. */
 export interface IdField {
   is: 'id';
-  of: 'saw' | 'machine' | 'assembly' | 'piece';
+  of: 'saw' | 'machine' | 'assembly' | 'piece' | 'step' | 'output';
   loose?: boolean;
 }
 /** A saw or a machine that trims. */
@@ -121,20 +126,24 @@ export type OwnName<S extends StepBase> = Exclude<keyof S, keyof StepBase | 'kin
 
 /** One field for each setting of a kind of step: one that is missing, superfluous or of another type does not compile. */
 export type Fields<S extends StepBase> = {
-  [K in OwnName<S>]-?: Field<NonNullable<S[K]>> & Optional<S, K> & OnCard<S> & Carried;
+  [K in OwnName<S>]-?: Field<NonNullable<S[K]>> &
+    Optional<S, K> &
+    OnCard<S> &
+    Carried &
+    Fallback<NonNullable<S[K]>>;
 };
 
 /** A setting as those see it who draw, check or list it. */
-export type Setting = AnyField & OnCard<never> & Carried & { optional?: true };
+export type Setting = AnyField & OnCard<never> & Carried & Fallback<unknown> & { optional?: true };
 
 /** The settings that every step has. `done` is carried over by its own rule: only where the step stayed as it was. */
 export const BASE_FIELDS: {
   [K in keyof StepBase]-?: Field<NonNullable<StepBase[K]>> & Optional<StepBase, K> & Carried;
 } = {
-  id: { is: 'id', of: 'piece' },
+  id: { is: 'id', of: 'step' },
   name: { is: 'text', most: 80, optional: true, carried: true },
-  inputs: { is: 'list', most: 100, of: { is: 'id', of: 'piece' } },
-  output: { is: 'id', of: 'piece' },
+  inputs: { is: 'list', most: 100, of: { is: 'id', of: 'output' } },
+  output: { is: 'id', of: 'output' },
   done: { is: 'flag', optional: true },
   doneAt: { is: 'moment', optional: true },
   note: { is: 'text', most: 4000, optional: true, carried: true },

@@ -4,6 +4,7 @@ export * from './find';
 export * from './graph';
 export * from './list';
 export * from './passes';
+export * from './reading';
 export * from './references';
 export * from './room';
 export * from './rows';

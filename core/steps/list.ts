@@ -1,43 +1,8 @@
-import type { BuildDocument, Step, StepBase, StepKind, StepKinds } from '../document';
-import { crosscut } from './crosscut/crosscut';
+import type { BuildDocument, Step, StepBase } from '../document';
 import { BASE_FIELDS, type Setting } from './field';
-import { finish } from './finish/finish';
-import { flatten } from './flatten/flatten';
-import { glue } from './glue/glue';
-import { joint } from './joint/joint';
-import { mill } from './mill/mill';
-import { oblique } from './oblique/oblique';
-import { outside } from './outside/outside';
-import { resaw } from './resaw/resaw';
-import { rest } from './rest/rest';
-import { rip } from './rip/rip';
 import type { Seen, StepRoom } from './room';
-import { shape } from './shape/shape';
-import { slice } from './slice/slice';
-import { surface } from './surface/surface';
-import { trim } from './trim/trim';
-import { turn } from './turn/turn';
+import { ROOMS } from './rooms';
 import { unknownRoom } from './unknown';
-
-/** Every kind of step, one line each, in the order of the menu. A kind without a room, or a room without a kind, does not compile. */
-const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
-  rip,
-  mill,
-  glue,
-  flatten,
-  joint,
-  slice,
-  turn,
-  trim,
-  crosscut,
-  rest,
-  finish,
-  resaw,
-  oblique,
-  shape,
-  surface,
-  outside,
-};
 
 /** A room as those see it who walk over all of them. */
 export type AnyRoom = Omit<StepRoom<Step>, 'kind' | 'fields'> & {

@@ -1,6 +1,6 @@
 /* Strips and steps that the tests of single steps share. */
 import { expect } from 'vitest';
-import type { BuildDocument, Slot, Step } from '../document';
+import { type BuildDocument, FORMAT_VERSION, type Slot, type Step } from '../document';
 import { defaultShop } from '../kit';
 import { run } from '../run';
 import { blankVolume, bounds, CAUSES, lostTo, type Vec3 } from '../solid';
@@ -39,7 +39,7 @@ export const GLUE: GlueStep = {
 /** A build of some strips and steps; the rip step comes first by itself. */
 export const build = (slots: Slot[], steps: Step[], change: Partial<BuildDocument> = {}): BuildDocument => ({
   format: 'junta-build',
-  version: 1,
+  version: FORMAT_VERSION,
   name: 'steps',
   use: '',
   targets: [],

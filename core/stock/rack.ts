@@ -156,3 +156,19 @@ export function nextNumber(labels: readonly string[]): string {
   for (let n = from; n < most; n++) if (!taken.has(`${stem}${n}`)) return `${stem}${n}`;
   return `${stem}${most}`;
 }
+
+/**
+ * The first board whose number is taken, on the rack or by one before it, with the next free number for it; undefined where
+ * every number is its own. Numbers are told apart letter by letter.
+ */
+export function numberClash(
+  boards: readonly Pick<BoardStock, 'label'>[],
+  onRack: ReadonlySet<string>,
+): { label: string; free: string } | undefined {
+  const taken = new Set(onRack);
+  for (const { label } of boards) {
+    if (taken.has(label)) return { label, free: freeNumber(label, taken) };
+    taken.add(label);
+  }
+  return undefined;
+}

@@ -1,2 +1,3 @@
 export * from './hold';
 export * from './rows';
+export * from './tables';

@@ -1,5 +1,14 @@
 import { type AnyField, BASE_FIELDS, type Setting, STEP_ROOMS } from '../steps';
 
+const ARTICLE = {
+  saw: 'a saw',
+  machine: 'a machine',
+  assembly: 'a lay-up',
+  piece: 'a piece',
+  step: 'a step',
+  output: 'an output',
+} as const;
+
 /** How a field is written in the file, in a few words. */
 function typeWords(field: AnyField): string {
   switch (field.is) {
@@ -16,7 +25,7 @@ function typeWords(field: AnyField): string {
     case 'moment':
       return 'time';
     case 'id':
-      return `id of a ${field.of}`;
+      return `id of ${ARTICLE[field.of]}`;
     case 'cutter':
       return 'a `saw` or a `machine`';
     case 'list':

@@ -1,5 +1,5 @@
 import { tooMuch } from '../../contract/bounds';
-import { checkBuild } from '../../contract/build';
+import { readDocument } from '../../contract/read';
 import { mutated, randomFrom } from '../../contract/mutate.fixture';
 import { schedule, type ShopRoom, tasksOf } from '../../core/bench';
 import type { Brief, BuildDocument } from '../../core/document';
@@ -120,7 +120,7 @@ export function fare(seed: number, i: number): Fared {
   const took = () => performance.now() - start;
   try {
     if (tooMuch(new TextEncoder().encode(text))) return { accepted: false, ms: took() };
-    const checked = checkBuild(JSON.parse(text));
+    const checked = readDocument(JSON.parse(text));
     if (!checked.ok) return { accepted: false, ms: took() };
     return { accepted: true, ms: playAll(checked.build, i % 40 === 0) };
   } catch (error) {

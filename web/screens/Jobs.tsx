@@ -122,7 +122,7 @@ function ImportJob() {
       ]);
       return;
     }
-    const { readJobFile } = await import('../../contract/build');
+    const { readJobFile } = await import('../../contract/read');
     const checked = readJobFile(await file.text());
     if (!checked.ok) {
       setProblems(checked.problems);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkBuild } from '../../../contract/build';
+import { readDocument } from '../../../contract/read';
 import { type BuildDocument, DIMENSIONS, type Edit } from '../../document';
 import { applyEdit } from '../../edit';
 import { type ShopSnapshot, typed } from '../../kit';
@@ -204,7 +204,7 @@ describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
   });
   it('travels in a file', () => {
     const wire = JSON.parse(JSON.stringify(split));
-    expect(checkBuild(wire)).toEqual({ ok: true, build: wire });
+    expect(readDocument(wire)).toEqual({ ok: true, build: wire });
   });
   it('strip by strip is no split at all', () => {
     const each: Edit = { do: 'splitGlue', step: 'glue', joints: [1, 2, 3, 4, 5, 6] };

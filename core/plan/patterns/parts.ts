@@ -1,4 +1,4 @@
-import type { Brief, BuildDocument, Slot, Target } from '../../document';
+import { type Brief, type BuildDocument, FORMAT_VERSION, type Slot, type Target } from '../../document';
 import type { Machine, ShopSnapshot } from '../../kit';
 import { type Length, roundUpToStep } from '../../units';
 
@@ -62,7 +62,7 @@ export const slot = (
 /** An empty build around a brief. */
 export const emptyBuild = (brief: Brief, shop: ShopSnapshot, name: string, use: string): BuildDocument => ({
   format: 'junta-build',
-  version: 1,
+  version: FORMAT_VERSION,
   name,
   use,
   targets: [],

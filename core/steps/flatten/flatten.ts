@@ -46,8 +46,8 @@ export const flatten: StepRoom<FlattenStep> = {
   subtitle: (_step, { machine }) => machine ?? '',
   fields: {
     machine: { is: 'id', of: 'machine', label: 'Flatten with', carried: true },
-    top: { is: 'length', label: 'Off the upper face' },
-    bottom: { is: 'length', label: 'Off the lower face' },
+    top: { is: 'length', label: 'Off the upper face', fallback: { mm: 0 } },
+    bottom: { is: 'length', label: 'Off the lower face', fallback: { mm: 0 } },
     carrier: { is: 'length', label: 'Carrier board under it', optional: true, carried: true },
   },
   flow: {},

@@ -43,8 +43,8 @@ export const joint: StepRoom<JointStep> = {
   subtitle: (_step, { machine }) => machine ?? '',
   fields: {
     machine: { is: 'id', of: 'machine', label: 'With', carried: true },
-    near: { is: 'length', label: 'Off the near edge' },
-    far: { is: 'length', label: 'Off the far edge' },
+    near: { is: 'length', label: 'Off the near edge', fallback: { mm: 0 } },
+    far: { is: 'length', label: 'Off the far edge', fallback: { mm: 0 } },
   },
   flow: {},
   run: runJoint,

@@ -53,8 +53,8 @@ export const mill: StepRoom<MillStep> = {
   subtitle: (_step, { machine }) => machine ?? '',
   fields: {
     machine: { is: 'id', of: 'machine', label: 'With', carried: true },
-    face: { is: 'length', label: 'Off each face' },
-    edge: { is: 'length', label: 'Off each edge' },
+    face: { is: 'length', label: 'Off each face', fallback: { mm: 0 } },
+    edge: { is: 'length', label: 'Off each edge', fallback: { mm: 0 } },
   },
   flow: {},
   run: runMill,

@@ -250,7 +250,7 @@ export const oblique: StepRoom<ObliqueStep> = {
       card: { least: 1, most: MOST_SLICES, whole: true },
       when: ({ ends }) => !ends,
     },
-    head: { is: 'length', label: 'Cut off first', when: ({ ends }) => !ends },
+    head: { is: 'length', label: 'Cut off first', when: ({ ends }) => !ends, fallback: { mm: 0 } },
     ends: {
       is: 'choice',
       options: [

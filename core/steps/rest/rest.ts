@@ -5,8 +5,6 @@ import { passThrough, type StepRoom } from '../room';
 export interface RestStep extends StepBase {
   kind: 'rest';
   hours?: number;
-  /** Kept from files that were written so; nothing reads it. */
-  coats?: number;
 }
 
 /** Hours of rest where nobody said, a guess (common practice: overnight). */
@@ -28,7 +26,6 @@ export const rest: StepRoom<RestStep> = {
       optional: true,
       carried: true,
     },
-    coats: { is: 'number', least: 0, most: 50, optional: true, carried: true },
   },
   flow: { waits: true },
   run: passThrough,

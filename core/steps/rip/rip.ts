@@ -300,6 +300,7 @@ export const rip: StepRoom<RipStep> = {
     fence: {
       is: 'choice',
       label: 'Fence',
+      fallback: 'shared',
       carried: true,
       options: [
         { value: 'shared', label: 'One setting a width' },

@@ -124,7 +124,7 @@ export const slice: StepRoom<SliceStep> = {
       most: MOST_SLICES,
       card: { least: 1, most: MOST_SLICES, whole: true },
     },
-    head: { is: 'length', label: 'Cut off first' },
+    head: { is: 'length', label: 'Cut off first', fallback: { mm: 0 } },
     hold: { is: 'length', label: 'Left in hand after the last', optional: true, carried: true },
   },
   flow: { divides: () => true },

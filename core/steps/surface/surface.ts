@@ -5,8 +5,6 @@ import type { StepRoom } from '../room';
 export interface SurfaceStep extends StepBase {
   kind: 'surface';
   settings?: Record<string, unknown>;
-  /** Kept from files that were written so; nothing reads it. */
-  days?: number;
 }
 
 /** The room of surface. */
@@ -17,7 +15,6 @@ export const surface: StepRoom<SurfaceStep> = {
   says: 'Scrapes or sands the faces for the finish; sizes pass through.',
   fields: {
     settings: { is: 'plain', optional: true },
-    days: { is: 'number', least: 0, most: 365, optional: true, carried: true },
   },
   flow: {},
   run: undefined,

@@ -42,6 +42,7 @@ export function KeptVersions({ onClose }: { onClose: () => void }) {
               )}
               {revision.aside && <span className="text-red ml-2 text-[13px]">put aside in a conflict</span>}
             </span>
+            {revision.by && <span className="text-graphite text-[13px]">{revision.by}</span>}
             <time className="text-graphite rule text-[13px] font-medium" dateTime={revision.made}>
               {new Date(revision.made).toLocaleString()}
             </time>

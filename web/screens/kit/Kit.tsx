@@ -74,6 +74,12 @@ export function Kit() {
           </span>
         )}
       </div>
+      {data.damaged && (
+        <p role="alert" className="text-red text-[14px]">
+          Left out, since it was damaged in the database: {data.damaged.join(', ')}. Enter it again here, or
+          bring back an older copy of the data.
+        </p>
+      )}
       <Saws shop={shop} onChange={change} />
       <Machines shop={shop} onChange={change} />
       <AllowanceList shop={shop} onChange={change} />

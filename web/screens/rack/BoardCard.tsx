@@ -372,12 +372,15 @@ function Grown({ board }: { board: RackBoard }) {
 function Past({ board }: { board: RackBoard }) {
   return (
     <ol className="flex flex-col gap-1 text-[14px]">
-      {board.history.map(({ when, what }) => (
+      {board.history.map(({ when, what, by }) => (
         <li
           key={`${when} ${what}`}
           className="border-line flex justify-between gap-3 border-b border-dotted py-1"
         >
-          <span>{what}</span>
+          <span>
+            {what}
+            {by && <span className="text-graphite">, {by}</span>}
+          </span>
           <span className="rule text-graphite">{new Date(when).toLocaleDateString('sv')}</span>
         </li>
       ))}

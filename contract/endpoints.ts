@@ -1,0 +1,126 @@
+import type * as yup from 'yup';
+import { newBoardsBody, removeBoardsBody, reserveBody, saveBoardBody } from './board';
+import { markBody, newJobBody, saveJobBody } from './bodies';
+import { kitBody } from './shop';
+
+/** One address of the API: what it does, what it takes, what it answers with where all is well. */
+export interface Endpoint {
+  method: 'get' | 'post' | 'put';
+  /** With `:name` for what stands in the address. */
+  path: string;
+  says: string;
+  body?: yup.ISchema<unknown>;
+  status: 200 | 201;
+  /** Answers without knowing whose shop asks. */
+  open?: true;
+}
+
+/** Every address of the API. The server serves each of them, and its description is made of them. */
+export const ENDPOINTS = {
+  health: {
+    method: 'get',
+    path: '/api/health',
+    says: 'Whether the server and its tables are well.',
+    status: 200,
+    open: true,
+  },
+  schema: {
+    method: 'get',
+    path: '/api/schema',
+    says: 'The JSON Schema of a job file.',
+    status: 200,
+    open: true,
+  },
+  openapi: { method: 'get', path: '/api/openapi', says: 'This description.', status: 200, open: true },
+  kit: { method: 'get', path: '/api/kit', says: 'The shop’s kit and settings.', status: 200 },
+  saveKit: {
+    method: 'put',
+    path: '/api/kit',
+    says: 'Changes the kit, if nobody else did since the version it was made from; 409 with the kit that stands otherwise.',
+    body: kitBody,
+    status: 200,
+  },
+  boards: { method: 'get', path: '/api/boards', says: 'The boards on the rack.', status: 200 },
+  addBoards: {
+    method: 'post',
+    path: '/api/boards',
+    says: 'Puts boards on the rack, all of them or none.',
+    body: newBoardsBody,
+    status: 201,
+  },
+  saveBoard: {
+    method: 'put',
+    path: '/api/boards/:id',
+    says: 'Changes a board, if nobody else did since the version it was made from.',
+    body: saveBoardBody,
+    status: 200,
+  },
+  removeBoards: {
+    method: 'post',
+    path: '/api/boards/remove',
+    says: 'Takes boards off the rack; those that a job has reserved only when forced.',
+    body: removeBoardsBody,
+    status: 200,
+  },
+  reserveBoards: {
+    method: 'put',
+    path: '/api/jobs/:id/boards',
+    says: 'Reserves boards for a job instead of those it had, all of them or none.',
+    body: reserveBody,
+    status: 200,
+  },
+  cutBoards: {
+    method: 'post',
+    path: '/api/jobs/:id/cut',
+    says: 'The boards of a job are cut: they leave the rack, and what is left of them comes onto it.',
+    status: 200,
+  },
+  jobs: {
+    method: 'get',
+    path: '/api/jobs',
+    says: 'The jobs of the shop, the last changed first, without their builds.',
+    status: 200,
+  },
+  builds: {
+    method: 'get',
+    path: '/api/builds',
+    says: 'The newest builds of all jobs, and the jobs whose newest build is damaged.',
+    status: 200,
+  },
+  newJob: { method: 'post', path: '/api/jobs', says: 'Makes a job.', body: newJobBody, status: 201 },
+  job: { method: 'get', path: '/api/jobs/:id', says: 'A job with its newest build.', status: 200 },
+  jobVersion: {
+    method: 'get',
+    path: '/api/jobs/:id/version',
+    says: 'The version of a job alone.',
+    status: 200,
+  },
+  saveJob: {
+    method: 'put',
+    path: '/api/jobs/:id',
+    says: 'Stores a build made from a version; where the job moved on, the build is kept aside and answered with 409.',
+    body: saveJobBody,
+    status: 200,
+  },
+  revisions: {
+    method: 'get',
+    path: '/api/jobs/:id/revisions',
+    says: 'The kept versions of a job, the newest first.',
+    status: 200,
+  },
+  revision: {
+    method: 'get',
+    path: '/api/jobs/:id/revisions/:revision',
+    says: 'One kept version.',
+    status: 200,
+  },
+  markRevision: {
+    method: 'put',
+    path: '/api/jobs/:id/revisions/:revision',
+    says: 'Marks a kept version, so that it stays however old it grows, or takes the mark away.',
+    body: markBody,
+    status: 200,
+  },
+} as const satisfies Record<string, Endpoint>;
+
+export type EndpointName = keyof typeof ENDPOINTS;

@@ -1,0 +1,2 @@
+/** A value as it was read, nothing of it trusted yet. */
+export type Raw = Record<string, unknown>;

@@ -1,0 +1,38 @@
+import type { StepKind, StepKinds } from '../document';
+import { crosscut } from './crosscut/crosscut';
+import { finish } from './finish/finish';
+import { flatten } from './flatten/flatten';
+import { glue } from './glue/glue';
+import { joint } from './joint/joint';
+import { mill } from './mill/mill';
+import { oblique } from './oblique/oblique';
+import { outside } from './outside/outside';
+import { resaw } from './resaw/resaw';
+import { rest } from './rest/rest';
+import { rip } from './rip/rip';
+import { shape } from './shape/shape';
+import { slice } from './slice/slice';
+import { surface } from './surface/surface';
+import { trim } from './trim/trim';
+import { turn } from './turn/turn';
+import type { StepRoom } from './room';
+
+/** Every kind of step, one line each, in the order of the menu. A kind without a room, or a room without a kind, does not compile. */
+export const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
+  rip,
+  mill,
+  glue,
+  flatten,
+  joint,
+  slice,
+  turn,
+  trim,
+  crosscut,
+  rest,
+  finish,
+  resaw,
+  oblique,
+  shape,
+  surface,
+  outside,
+};

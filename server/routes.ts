@@ -1,0 +1,129 @@
+import type { Express, Request, Response } from 'express';
+import type { DataSource } from 'typeorm';
+import type { HealthReply } from '../contract/api';
+import type { NewBoard } from '../contract/board';
+import { checkWith } from '../contract/check';
+import { type Endpoint, type EndpointName, ENDPOINTS } from '../contract/endpoints';
+import { jobFileSchema } from '../contract/jsonschema';
+import { openApi } from '../contract/openapi';
+import { notThisFormat } from '../contract/read';
+import type { BuildDocument } from '../core/document';
+import type { ShopSnapshot } from '../core/kit';
+import { asCurrent } from '../core/steps';
+import { bringBoards, cutBoards, listBoards, removeBoards, reserveBoards, saveBoard } from './boards';
+import { type Caller, callerOf } from './caller';
+import type { Connection } from './database';
+import { ENTITIES } from './entities';
+import {
+  createJob,
+  listBuildsText,
+  listJobs,
+  listRevisions,
+  markRevision,
+  readJobText,
+  readJobVersion,
+  readRevisionText,
+  saveJob,
+} from './jobs';
+import { readKit, writeKit } from './kit';
+import { badFields } from './problems';
+import { writeOf } from './receipts';
+
+/** What a handler is given: who asks, the database, what stands in the address, the checked body, the name of the write. */
+interface Asked {
+  source: DataSource;
+  caller: Caller;
+  id: string;
+  revision: string;
+  body: unknown;
+  write: string | undefined;
+}
+/** JSON that is text already. */
+interface JsonText {
+  text: string;
+}
+
+/** A body of a job with its build as this version writes it; one of a version to come is refused by name and version. */
+function current(body: unknown): unknown {
+  const inner = (body as { build?: unknown } | undefined)?.build;
+  if (inner === undefined) return body;
+  const foreign = notThisFormat(inner);
+  if (foreign) throw badFields([{ ...foreign, path: `build.${foreign.path}` }]);
+  return { ...(body as object), build: asCurrent(inner) };
+}
+
+function checked({ body: schema }: Endpoint, body: unknown): unknown {
+  if (!schema) return undefined;
+  const result = checkWith(schema, current(body));
+  if (!result.ok) throw badFields(result.problems);
+  return result.build;
+}
+
+/** A body that was checked, as what its schema says. */
+const as = <T>(body: unknown): T => body as T;
+const text = async (made: Promise<string>): Promise<JsonText> => ({ text: await made });
+
+/** What each address does. One that nobody serves does not compile. */
+const SERVE: Record<EndpointName, (asked: Asked, settings: { open: boolean }) => Promise<unknown>> = {
+  health: async ({ source }, { open }): Promise<HealthReply> => {
+    // A row of every table: that the database answers at all says nothing of a table that is damaged.
+    for (const { options } of ENTITIES) await source.query(`SELECT 1 FROM \`${options.name}\` LIMIT 1`);
+    return { ok: true, open };
+  },
+  schema: async () => jobFileSchema(),
+  openapi: async () => openApi(),
+  kit: ({ source, caller }) => readKit(source.manager, caller),
+  saveKit: ({ source, caller, body, write }) => {
+    const { version, shop } = as<{ version: number; shop: ShopSnapshot }>(body);
+    return writeKit(source, caller, { version, shop, write });
+  },
+  boards: ({ source, caller }) => listBoards(source.manager, caller),
+  addBoards: async ({ source, caller, body, write }) => ({
+    ids: await bringBoards(source, caller, as<{ boards: NewBoard[] }>(body).boards, write),
+  }),
+  saveBoard: ({ source, caller, id, body, write }) =>
+    saveBoard(source, caller, { id, write, ...as<{ version: number; board: NewBoard }>(body) }),
+  removeBoards: ({ source, caller, body }) =>
+    removeBoards(source, caller, as<{ ids: string[]; force: boolean }>(body)),
+  reserveBoards: ({ source, caller, id, body }) =>
+    reserveBoards(source, caller, id, as<{ boards: string[] }>(body).boards),
+  cutBoards: ({ source, caller, id, write }) => cutBoards(source, caller, id, write),
+  jobs: ({ source, caller }) => listJobs(source, caller),
+  builds: ({ source, caller }) => text(listBuildsText(source, caller)),
+  newJob: ({ source, caller, body, write }) =>
+    createJob(source, caller, as<{ build: BuildDocument }>(body).build, write),
+  job: ({ source, caller, id }) => text(readJobText(source, caller, id)),
+  jobVersion: ({ source, caller, id }) => readJobVersion(source, caller, id),
+  saveJob: ({ source, caller, id, body, write }) => {
+    const { version, build } = as<{ version: number; build: BuildDocument }>(body);
+    return saveJob(source, caller, { id, from: version, build, write });
+  },
+  revisions: ({ source, caller, id }) => listRevisions(source, caller, id),
+  revision: ({ source, caller, id, revision }) =>
+    text(readRevisionText(source, caller, { job: id, id: revision })),
+  markRevision: ({ source, caller, id, revision, body }) =>
+    markRevision(source, caller, { job: id, id: revision, ...as<{ marked: boolean }>(body) }),
+};
+
+const NOBODY: Caller = { shop: '', member: '', role: 'owner' };
+
+/** Serves every address of the contract: the body checked, the caller known, the answer sent. */
+export function routeApi(app: Express, connection: Connection, settings: { open: boolean }): void {
+  for (const [name, endpoint] of Object.entries<Endpoint>(ENDPOINTS))
+    app[endpoint.method](endpoint.path, async (request: Request, response: Response) => {
+      const body = checked(endpoint, request.body);
+      const write = endpoint.method === 'get' ? undefined : writeOf(request);
+      const source = await connection.get();
+      const caller = endpoint.open ? NOBODY : await callerOf(request, source);
+      const { id = '', revision = '' } = request.params as Record<string, string>;
+      const answer = await SERVE[name as EndpointName](
+        { source, caller, id, revision, body, write },
+        settings,
+      );
+      response.status(endpoint.status).type('application/json');
+      response.send(isText(answer) ? answer.text : JSON.stringify(answer));
+    });
+}
+
+const isText = (answer: unknown): answer is JsonText =>
+  typeof answer === 'object' && answer !== null && Object.keys(answer).join() === 'text';
