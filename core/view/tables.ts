@@ -63,3 +63,16 @@ export function stepTable(): string {
     `Every step has: ${every}. A question mark means that it may be missing.`,
   ].join('\n');
 }
+
+/** The kinds of step as they are offered: in groups, each with what it does in one sentence. */
+export function stepMenu(): { group: string; kinds: { kind: string; name: string; says: string }[] }[] {
+  const groups = [...new Set(STEP_ROOMS.map(({ group }) => group))];
+  return groups.map((group) => ({
+    group,
+    kinds: STEP_ROOMS.filter((room) => room.group === group).map(({ kind, name, says }) => ({
+      kind,
+      name,
+      says,
+    })),
+  }));
+}
