@@ -19,7 +19,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.test.ts', '**/*.spec.ts', 'e2e/**'],
+    files: ['**/*.test.{ts,tsx}', '**/*.spec.ts', 'e2e/**'],
     rules: { '@typescript-eslint/no-explicit-any': 'off' },
   },
 );

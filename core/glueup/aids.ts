@@ -1,6 +1,6 @@
 import { type BuildDocument, type Phrase, userOf } from '../document';
 import { type AidKind, gluingOf, type ShopSnapshot } from '../kit';
-import { type Blank, type Cell, inverse, movePoint, type Vec3 } from '../solid';
+import { type Blank, type Cell, faceOffset, inverse, movePoint, type Vec3 } from '../solid';
 import { roomOf, type Timeline, type TimelineStep } from '../steps';
 import type { GlueUp } from './glueup';
 
@@ -69,10 +69,11 @@ export interface AidLayout {
 }
 
 /** How far a point lies inside a cell, mm; below zero outside. */
-const depthIn = ({ faces }: Cell, p: Vec3): number => {
+const depthIn = (cell: Cell, p: Vec3): number => {
   let least = Infinity;
-  for (const { normal: n, offset } of faces) {
-    const inside = offset - (n[0] * p[0] + n[1] * p[1] + n[2] * p[2]);
+  for (const face of cell.faces) {
+    const n = face.normal;
+    const inside = faceOffset(cell, face) - (n[0] * p[0] + n[1] * p[1] + n[2] * p[2]);
     if (inside < least) least = inside;
   }
   return least;

@@ -1,15 +1,15 @@
-import { dot, type Cell } from '../solid';
+import { type Cell, dot, faceOffset } from '../solid';
 import {
+  type BoardMarks,
   linearToByte,
   lookOf,
   markWood,
   oil,
   okLabToLinear,
-  woodAt,
-  type BoardMarks,
   type Sample,
+  woodAt,
 } from '../wood';
-import { axesOf, viewFrame, type Camera, type Frame, type Scene, type View } from './scene';
+import { axesOf, type Camera, type Frame, type Scene, type View, viewFrame } from './scene';
 
 /** A picture being made: which face each pixel shows. Made once per view and size, then shaded in bands. */
 export interface Scan {
@@ -47,14 +47,15 @@ export function scanScene(
       const facing = dot(face.normal, eye);
       if (facing <= 1e-6) continue;
       const index = faces.length;
-      faces.push({ cell, normal: face.normal, offset: face.offset });
+      const offset = faceOffset(cell, face);
+      faces.push({ cell, normal: face.normal, offset });
       const points = face.loop.map((i) => [
         (dot(cell.vertices[i], right) - frame.left) / pxMm,
         (frame.top - dot(cell.vertices[i], up)) / pxMm,
       ]);
       const [nr, nu] = [dot(face.normal, right), dot(face.normal, up)];
       const depthAt = (px: number, py: number) =>
-        (face.offset - nr * (frame.left + px * pxMm) - nu * (frame.top - py * pxMm)) / facing;
+        (offset - nr * (frame.left + px * pxMm) - nu * (frame.top - py * pxMm)) / facing;
       fillConvex(points, width, height, (x, y) => {
         const d = depthAt(x + 0.5, y + 0.5);
         const at = y * width + x;

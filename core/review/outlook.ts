@@ -109,8 +109,16 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
  * Plays a build, reviews it, and lays out the step the screen shows: the last that could be played if that one was not.
  * The findings come without their ways out: those are played one by one, and follow (`reviewing`).
  */
-export function outlook(build: BuildDocument, shownStep: string | undefined, today?: string): Outlook {
-  const timeline = run(build);
+export const outlook = (build: BuildDocument, shownStep: string | undefined, today?: string): Outlook =>
+  outlookOf(build, run(build), shownStep, today);
+
+/** The same of a build that was played. */
+export function outlookOf(
+  build: BuildDocument,
+  timeline: Timeline,
+  shownStep: string | undefined,
+  today?: string,
+): Outlook {
   const shown = timeline.steps.find(({ id }) => id === shownStep) ?? timeline.steps.at(-1);
   const scene = shown && layOut(shown.pieces);
   return {

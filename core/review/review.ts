@@ -28,7 +28,7 @@ export const review = (build: BuildDocument, timeline: Timeline, today?: string)
 
 /** The same, one finding after the other: what is played forward in between can take a moment each. */
 export const reviewing = (build: BuildDocument, timeline: Timeline, today?: string): Generator<Finding> =>
-  withPlayedOffers(build, raise(build, timeline, today), (next) => raise(next, run(next), today));
+  withPlayedOffers(build, raise(build, timeline, today), (next) => raise(next, run(next, timeline), today));
 
 /** The findings of a build without their ways out, in a fraction of the time. */
 export const findingsOf = (build: BuildDocument, timeline: Timeline, today?: string): Finding[] =>

@@ -1,5 +1,6 @@
 import type { BuildDocument, Finding, Step } from '../document';
 import {
+  type Blank,
   blankVolume,
   blankVolumes,
   compensatedSum,
@@ -25,6 +26,7 @@ import {
   type WorkPiece,
 } from '../steps';
 import { density, findSpecies } from '../wood';
+import { isAsBefore, type KeptStep, keysOf } from './kept';
 import { withoutSpoilt, withReadings } from './readings';
 
 /** More cells than this are refused before the browser stalls. */
@@ -33,35 +35,53 @@ export const MOST_CELLS = 20_000;
 /**
  * Plays a build forward on the solid model. Gives the timeline up to the first step that cannot be carried out, with
  * the finding that says why; never throws for anything a document can hold. Pure: the same build, the same timeline.
+ * With a timeline from before only what changed since is played, and what comes after it; what comes out is the same.
  */
-export function run(build: BuildDocument): Timeline {
+export function run(build: BuildDocument, before?: Timeline): Timeline {
   const sources: Sources = new Map();
-  const context: RunContext = { build, sources, notes: [], cutBoards: new Map() };
+  const notes: Finding[] = [];
+  const cutBoards: RunContext['cutBoards'] = new Map();
   const outputs = new Map<string, WorkPiece[]>();
   const madeBy = new Map<string, string>();
   const consumed = new Set<WorkPiece>();
   const steps: TimelineStep[] = [];
+  const played = new Map<string, KeptStep>();
+  const keyOf = keysOf(build);
   let ledger = emptyLedger();
   let woodInMm3 = 0;
   let stopped: Finding | undefined;
   for (const step of build.steps) {
-    const outcome = carryOut(step, outputs, consumed, context);
-    if (isStopped(outcome)) {
-      stopped = outcome.stop;
+    const inputs = gathered(step, outputs, consumed, build);
+    if (isStopped(inputs)) {
+      stopped = inputs.stop;
       break;
     }
-    ledger = mergeLedgers(ledger, outcome.lost);
-    woodInMm3 += outcome.woodInMm3 ?? 0;
-    for (const piece of outcome.used) consumed.add(piece);
-    outputs.set(step.output, outcome.pieces);
-    steps.push(
-      describe(
-        step,
-        outcome,
-        step.inputs.flatMap((input) => madeBy.get(input) ?? []),
-        sources,
-      ),
-    );
+    const key = keyOf(step);
+    const from = step.inputs.flatMap((input) => madeBy.get(input) ?? []);
+    const last = before?.played.get(step.id) as KeptStep | undefined;
+    let kept: KeptStep;
+    if (isAsBefore(last, key, inputs)) {
+      for (const source of last.sources) sources.set(source.id, source);
+      kept = last;
+    } else {
+      const own: RunContext = { build, sources: new Map(), notes: [], cutBoards };
+      const done = carryOut(step, inputs, own);
+      for (const [id, source] of own.sources) sources.set(id, source);
+      if (isStopped(done)) {
+        notes.push(...own.notes);
+        stopped = done.stop;
+        break;
+      }
+      const entry = describe(step, { ...done, used: inputs }, from, sources);
+      kept = { key, inputs, done, notes: own.notes, sources: [...own.sources.values()], entry };
+    }
+    played.set(step.id, kept);
+    notes.push(...kept.notes);
+    ledger = mergeLedgers(ledger, kept.done.lost);
+    woodInMm3 += kept.done.woodInMm3 ?? 0;
+    for (const piece of inputs) consumed.add(piece);
+    outputs.set(step.output, kept.done.pieces);
+    steps.push({ ...kept.entry, from });
     madeBy.set(step.output, step.id);
   }
   const finishedId = madeBy.get(build.targets[0]?.output ?? '') ?? (stopped ? undefined : steps.at(-1)?.id);
@@ -79,7 +99,8 @@ export function run(build: BuildDocument): Timeline {
       joints ??= countJoints(steps, finished);
       return joints;
     },
-    problems: [...unsupported(build), ...context.notes, ...(stopped ? [stopped] : [])],
+    problems: [...unsupported(build), ...notes, ...(stopped ? [stopped] : [])],
+    played,
   };
 }
 
@@ -100,27 +121,41 @@ function piecesFor(
   return free.filter(({ id }) => wanted.has(id));
 }
 
-function carryOut(
+const problem = (step: Step, code: string, words: string): { stop: Finding } => ({
+  stop: { code, step: step.id, severity: 'stop', message: [words], numbers: {}, fixes: [] },
+});
+
+/** All that comes into a step, or the finding that it has nothing to work on. */
+function gathered(
   step: Step,
-  outputs: Map<string, WorkPiece[]>,
+  outputs: ReadonlyMap<string, WorkPiece[]>,
   consumed: ReadonlySet<WorkPiece>,
-  context: RunContext,
-): { stop: Finding } | (Done & { used: WorkPiece[]; predicted?: Vec3 }) {
-  const problem = (code: string, words: string): { stop: Finding } => ({
-    stop: { code, step: step.id, severity: 'stop', message: [words], numbers: {}, fixes: [] },
-  });
+  build: BuildDocument,
+): WorkPiece[] | { stop: Finding } {
   const inputs: WorkPiece[] = [];
   for (const input of step.inputs) {
     const pieces = outputs.get(input);
     if (!pieces)
-      return problem('no-such-input', `${stepName(step)} needs “${input}”, which no earlier step makes.`);
-    const free = piecesFor(step, input, pieces, consumed, context.build);
+      return problem(
+        step,
+        'no-such-input',
+        `${stepName(step)} needs “${input}”, which no earlier step makes.`,
+      );
+    const free = piecesFor(step, input, pieces, consumed, build);
     if (pieces.length > 0 && free.length === 0)
-      return problem('used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`);
+      return problem(step, 'used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`);
     inputs.push(...free);
   }
   if (!roomOf(step).flow.source && inputs.length === 0)
-    return problem('no-input', `${stepName(step)} has nothing to work on.`);
+    return problem(step, 'no-input', `${stepName(step)} has nothing to work on.`);
+  return inputs;
+}
+
+function carryOut(
+  step: Step,
+  inputs: readonly WorkPiece[],
+  context: RunContext,
+): { stop: Finding } | (Done & { predicted?: Vec3 }) {
   const played = withReadings(step, context.build.readings, context, (as, measuredLeaves) =>
     (roomOf(as).run ?? passThrough)(as, inputs, measuredLeaves ? { ...context, measuredLeaves } : context),
   );
@@ -129,10 +164,11 @@ function carryOut(
   const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
   if (cells > MOST_CELLS)
     return problem(
+      step,
       'too-many-pieces',
       `This step makes ${cells} pieces of wood; Junta plans up to ${MOST_CELLS}.`,
     );
-  return { ...outcome, used: inputs, predicted: played.predicted };
+  return { ...outcome, ...(played.predicted ? { predicted: played.predicted } : {}) };
 }
 
 /** Pieces that a step passes through unchanged are its own from then on: what it was given is used up. */
@@ -140,6 +176,13 @@ const onTheirOwn = (done: Done & { predicted?: Vec3 }, inputs: readonly WorkPiec
   const given = new Set(inputs);
   return { ...done, pieces: done.pieces.map((piece) => (given.has(piece) ? { ...piece } : piece)) };
 };
+
+/** Mass of the wood of a blank at the shop's moisture, kg; wood that is not known weighs nothing. */
+const massOf = (blank: Blank): number =>
+  Object.entries(blankVolumes(blank)).reduce((sum, [id, mm3]) => {
+    const species = findSpecies(id);
+    return sum + (species ? density(species) * mm3 * 1e-9 : 0);
+  }, 0);
 
 function describe(
   step: Step,
@@ -156,15 +199,7 @@ function describe(
     const widest = sizes.findIndex((size) => size[a] === greatest[a]);
     return toleranceOf(done.pieces[widest].errors[a], sources);
   };
-  const massKg = done.pieces.reduce(
-    (sum, { blank }) =>
-      sum +
-      Object.entries(blankVolumes(blank)).reduce((m, [id, mm3]) => {
-        const species = findSpecies(id);
-        return m + (species ? density(species) * mm3 * 1e-9 : 0);
-      }, 0),
-    0,
-  );
+  const massKg = compensatedSum(done.pieces.map(({ blank }) => massOf(blank)));
   return {
     id: step.id,
     kind: step.kind,

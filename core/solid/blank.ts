@@ -1,11 +1,13 @@
 import { boxCell, cellVolume, moveCell, type Cell, type Origin, type Plane } from './cell';
-import { cutCell } from './cut';
-import { inverse, translation, TURNS, type Rigid, type Turn } from './rigid';
+import { cutCell, sideOfBox, straight, THIN } from './cut';
+import { inverse, isShift, movePoint, translation, TURNS, type Rigid, type Turn } from './rigid';
 import { scale, unit, type Axis, type Vec3 } from './vec';
 
 /** Anything of wood: one strip or a glued piece. The cells share one frame. */
 export interface Blank {
   cells: readonly Cell[];
+  /** Its bounding box, once it was measured: blanks never change. Not part of what a blank is. */
+  box?: Bounds;
 }
 
 export const EMPTY: Blank = { cells: [] };
@@ -21,12 +23,9 @@ export const boxBlank = (size: Vec3, toLog: Rigid, origin: Origin, id: string): 
   cells: [boxCell(size, toLog, origin, id)],
 });
 
-const knownBounds = new WeakMap<Blank, Bounds>();
-
 /** The bounding box in the blank's frame. Blanks never change, so each is measured once. */
 export function bounds(blank: Blank): Bounds {
-  const known = knownBounds.get(blank);
-  if (known) return known;
+  if (blank.box) return blank.box;
   let x0 = Infinity;
   let y0 = Infinity;
   let z0 = Infinity;
@@ -43,7 +42,7 @@ export function bounds(blank: Blank): Bounds {
       if (v[2] > z1) z1 = v[2];
     }
   const box: Bounds = { min: [x0, y0, z0], max: [x1, y1, z1] };
-  knownBounds.set(blank, box);
+  blank.box = box;
   return box;
 }
 
@@ -76,10 +75,18 @@ export function blankVolumes(blank: Blank): Record<string, number> {
   return out;
 }
 
+/** A box shifted as its vertices are, so that it is what measuring would give. */
+const shifted = ({ min, max }: Bounds, m: Rigid): Bounds => ({
+  min: [min[0] + m[3], min[1] + m[7], min[2] + m[11]],
+  max: [max[0] + m[3], max[1] + m[7], max[2] + m[11]],
+});
+
 /** Moves a blank by a rigid motion. */
 export function moveBlank(blank: Blank, m: Rigid): Blank {
   const back = inverse(m);
-  return { cells: blank.cells.map((cell) => moveCell(cell, m, back)) };
+  const moved: Blank = { cells: blank.cells.map((cell) => moveCell(cell, m, back)) };
+  if (blank.box && isShift(m)) moved.box = shifted(blank.box, m);
+  return moved;
 }
 
 /** Shifts a blank so that its least corner lies at the origin. */
@@ -90,14 +97,56 @@ export function toOrigin(blank: Blank): Blank {
   return moveBlank(blank, translation(scale(min, -1)));
 }
 
+/** A blank turned and brought back to the origin, in one motion. */
+export function turnedToOrigin(blank: Blank, turn: Rigid): Blank {
+  if (blank.cells.length === 0) return blank;
+  // Corners of the box go where the vertices go, where a turn is by quarters; else the vertices themselves tell.
+  const { min, max } = bounds(blank);
+  const quarters = [0, 1, 2, 4, 5, 6, 8, 9, 10].every(
+    (i) => turn[i] === 0 || turn[i] === 1 || turn[i] === -1,
+  );
+  if (!quarters) return toOrigin(moveBlank(blank, turn));
+  const a = movePoint(turn, min);
+  const b = movePoint(turn, max);
+  const least: Vec3 = [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.min(a[2], b[2])];
+  const m = [...turn];
+  m[3] -= least[0];
+  m[7] -= least[1];
+  m[11] -= least[2];
+  return moveBlank(blank, m);
+}
+
 /** A named turn, brought back to the origin. */
-export const turnBlank = (blank: Blank, turn: Turn): Blank => toOrigin(moveBlank(blank, TURNS[turn]));
+export const turnBlank = (blank: Blank, turn: Turn): Blank => turnedToOrigin(blank, TURNS[turn]);
+
+/** On which side of a plane a whole blank lies, asked of its box where that is known: -1, 1, or 0 where it may cross. */
+function sideOf({ box }: Blank, { normal, offset }: Plane): -1 | 0 | 1 {
+  if (!box) return 0;
+  let least = -offset;
+  let most = -offset;
+  for (let a = 0; a < 3; a++) {
+    const n = normal[a];
+    least += n * (n > 0 ? box.min[a] : box.max[a]);
+    most += n * (n > 0 ? box.max[a] : box.min[a]);
+  }
+  if (most < THIN) return -1;
+  return least > -THIN ? 1 : 0;
+}
 
 /** Cuts a blank by a plane without taking wood: the part where normal . x < offset, then the rest. */
 export function splitBlank(blank: Blank, plane: Plane): [Blank, Blank] {
+  const side = sideOf(blank, plane);
+  if (side !== 0) return side < 0 ? [blank, EMPTY] : [EMPTY, blank];
   const negative: Cell[] = [];
   const positive: Cell[] = [];
+  const across = straight(plane);
   for (const cell of blank.cells) {
+    // Most cells are boxes that a cut passes by.
+    const whole = across && cell.box !== undefined ? sideOfBox(cell, across) : 0;
+    if (whole !== 0) {
+      (whole < 0 ? negative : positive).push(cell);
+      continue;
+    }
     const halves = cutCell(cell, plane);
     if (halves.negative) negative.push(halves.negative);
     if (halves.positive) positive.push(halves.positive);

@@ -1,5 +1,5 @@
-import { movePoint, compose, inverse, turnDirection, type Rigid } from './rigid';
-import { add, cross, dot, scale, subtract, type Vec3 } from './vec';
+import { movePoint, compose, inverse, isShift, turnDirection, type Rigid } from './rigid';
+import { add, type Axis, cross, dot, scale, subtract, type Vec3 } from './vec';
 
 /** Where a piece of wood comes from: its board, and with it species and figure. */
 export interface Origin {
@@ -15,11 +15,13 @@ export interface Origin {
   marks?: unknown;
 }
 
-/** One flat face: vertex indices counter-clockwise seen from outside; normal . x = offset on it. */
+/**
+ * One flat face: vertex indices counter-clockwise seen from outside, and its direction. Where it lies follows from its
+ * vertices (`faceOffset`), so that a cell which is shifted keeps its faces.
+ */
 export interface Face {
   loop: readonly number[];
   normal: Vec3;
-  offset: number;
   tag: number;
 }
 
@@ -32,6 +34,13 @@ export interface Cell {
   origin: Origin;
   /** Lineage: board / strip / slice. */
   id: string;
+  /**
+   * That it is a box along the axes, its corners in the order of `boxCell`: a bit for each of its six sides that is fresh
+   * from a cut. Most cells are, and a cut through one needs no search for edges.
+   */
+  box?: number | undefined;
+  /** Its volume, once it was measured: moving changes none. Not part of what a cell is. */
+  mm3?: number | undefined;
 }
 
 /** A plane: normal . x = offset, with a unit normal. */
@@ -60,38 +69,179 @@ export function boxCell(size: Vec3, toLog: Rigid, origin: Origin, id: string): C
     [l, w, t],
     [0, w, t],
   ];
-  const face = (loop: number[], normal: Vec3, offset: number): Face => ({
-    loop,
-    normal,
-    offset,
-    tag: TAG.board,
-  });
-  const faces = [
-    face([0, 4, 7, 3], [-1, 0, 0], 0),
-    face([1, 2, 6, 5], [1, 0, 0], l),
-    face([0, 1, 5, 4], [0, -1, 0], 0),
-    face([3, 7, 6, 2], [0, 1, 0], w),
-    face([0, 3, 2, 1], [0, 0, -1], 0),
-    face([4, 5, 6, 7], [0, 0, 1], t),
-  ];
-  return { vertices, faces, toLog, origin, id };
+  return { vertices, faces: boxFaces(0), toLog, origin, id, box: 0, mm3: undefined };
 }
 
-/** Moves a cell; its way back to the log goes with it. */
-export function moveCell(cell: Cell, m: Rigid, back: Rigid = inverse(m)): Cell {
-  const vertices: Vec3[] = [];
-  for (const v of cell.vertices) vertices.push(movePoint(m, v));
-  const faces: Face[] = [];
-  for (const face of cell.faces) {
-    const normal = turnDirection(m, face.normal);
-    const offset = face.offset + normal[0] * m[3] + normal[1] * m[7] + normal[2] * m[11];
-    faces.push({ loop: face.loop, normal, offset, tag: face.tag });
+/** The six directions along the axes, least side first: cells of boxes share them. */
+const ALONG: readonly Vec3[] = [
+  [-1, 0, 0],
+  [1, 0, 0],
+  [0, -1, 0],
+  [0, 1, 0],
+  [0, 0, -1],
+  [0, 0, 1],
+];
+/** The corners of each side of a box, counter-clockwise seen from outside, in the same order. */
+const SIDES: readonly (readonly number[])[] = [
+  [0, 4, 7, 3],
+  [1, 2, 6, 5],
+  [0, 1, 5, 4],
+  [3, 7, 6, 2],
+  [0, 3, 2, 1],
+  [4, 5, 6, 7],
+];
+/** The corner at the least, and at the greatest coordinate on every axis. */
+const LEAST = 0;
+const GREATEST = 6;
+
+/** Faces of boxes by which of their sides are fresh from a cut: made once, shared by all cells. */
+const knownFaces = new Map<number, readonly Face[]>();
+function boxFaces(cut: number): readonly Face[] {
+  let faces = knownFaces.get(cut);
+  if (!faces) {
+    faces = SIDES.map((loop, i) => ({ loop, normal: ALONG[i], tag: cut & (1 << i) ? TAG.cut : TAG.board }));
+    knownFaces.set(cut, faces);
   }
-  return { vertices, faces, toLog: compose(cell.toLog, back), origin: cell.origin, id: cell.id };
+  return faces;
+}
+
+/** Corners of a box on its less and its greater side of an axis, pair by pair. */
+const PAIRS: readonly (readonly (readonly [number, number])[])[] = [
+  [
+    [0, 1],
+    [3, 2],
+    [4, 5],
+    [7, 6],
+  ],
+  [
+    [0, 3],
+    [1, 2],
+    [4, 7],
+    [5, 6],
+  ],
+  [
+    [0, 4],
+    [1, 5],
+    [2, 6],
+    [3, 7],
+  ],
+];
+
+/** A box cut across an axis at a coordinate within it: the lesser half, then the greater; they share the cut's corners. */
+export function cutBox(cell: Cell, axis: Axis, at: number): [Cell, Cell] {
+  const below = cell.vertices.slice();
+  const above = cell.vertices.slice();
+  for (const [low, high] of PAIRS[axis]) {
+    const [x, y, z] = cell.vertices[low];
+    const corner: Vec3 = axis === 0 ? [at, y, z] : axis === 1 ? [x, at, z] : [x, y, at];
+    below[high] = corner;
+    above[low] = corner;
+  }
+  const cut = cell.box as number;
+  return [half(cell, below, cut | (2 << (2 * axis))), half(cell, above, cut | (1 << (2 * axis)))];
+}
+
+const half = ({ toLog, origin, id }: Cell, vertices: readonly Vec3[], box: number): Cell => ({
+  vertices,
+  faces: boxFaces(box),
+  toLog,
+  origin,
+  id,
+  box,
+  mm3: undefined,
+});
+
+/** Moves a cell; its way back to the log goes with it. What only shifts keeps its faces. */
+export function moveCell(cell: Cell, m: Rigid, back: Rigid = inverse(m)): Cell {
+  const own = cell.vertices;
+  const count = own.length;
+  const x = m[3];
+  const y = m[7];
+  const z = m[11];
+  let { faces, box } = cell;
+  let vertices = new Array<Vec3>(count);
+  if (isShift(m))
+    for (let i = 0; i < count; i++) {
+      const v = own[i];
+      vertices[i] = [v[0] + x, v[1] + y, v[2] + z];
+    }
+  else {
+    for (let i = 0; i < count; i++) vertices[i] = movePoint(m, own[i]);
+    box = box === undefined ? undefined : turnedSides(box, m);
+    if (box === undefined)
+      faces = faces.map(({ loop, normal, tag }) => ({ loop, normal: shared(turnDirection(m, normal)), tag }));
+    else {
+      faces = boxFaces(box);
+      vertices = inOrder(vertices);
+    }
+  }
+  return {
+    vertices,
+    faces,
+    toLog: compose(cell.toLog, back),
+    origin: cell.origin,
+    id: cell.id,
+    box,
+    mm3: cell.mm3,
+  };
+}
+
+/** Which sides of a box are fresh from a cut after a turn; undefined where it no longer lies along the axes. */
+function turnedSides(box: number, m: Rigid): number | undefined {
+  let out = 0;
+  for (let i = 0; i < 6; i++) {
+    const to = ALONG.indexOf(shared(turnDirection(m, ALONG[i])));
+    if (to < 0) return undefined;
+    if (box & (1 << i)) out |= 1 << to;
+  }
+  return out;
+}
+
+/** The corners of a box in the order of `boxCell`. */
+function inOrder(corners: readonly Vec3[]): Vec3[] {
+  // Opposite corners stay opposite, however the box was turned.
+  const [a, b] = [corners[LEAST], corners[GREATEST]];
+  const [x0, x1] = a[0] < b[0] ? [a[0], b[0]] : [b[0], a[0]];
+  const [y0, y1] = a[1] < b[1] ? [a[1], b[1]] : [b[1], a[1]];
+  const [z0, z1] = a[2] < b[2] ? [a[2], b[2]] : [b[2], a[2]];
+  return [
+    [x0, y0, z0],
+    [x1, y0, z0],
+    [x1, y1, z0],
+    [x0, y1, z0],
+    [x0, y0, z1],
+    [x1, y0, z1],
+    [x1, y1, z1],
+    [x0, y1, z1],
+  ];
+}
+
+/** The direction itself, or the one kept for all where it runs exactly along an axis. */
+export function shared(n: Vec3): Vec3 {
+  const [x, y, z] = n;
+  if (y === 0 && z === 0) return x === 1 ? ALONG[1] : x === -1 ? ALONG[0] : n;
+  if (x === 0 && z === 0) return y === 1 ? ALONG[3] : y === -1 ? ALONG[2] : n;
+  if (x === 0 && y === 0) return z === 1 ? ALONG[5] : z === -1 ? ALONG[4] : n;
+  return n;
+}
+
+/** Where a face lies along its own direction, mm: normal . x = offset on it. */
+export function faceOffset({ vertices }: Cell, { loop, normal }: Face): number {
+  const v = vertices[loop[0]];
+  return normal[0] * v[0] + normal[1] * v[1] + normal[2] * v[2];
 }
 
 /** Volume in mm3 by divergence, relative to the cell's own first vertex so that far cells keep their precision. */
 export function cellVolume(cell: Cell): number {
+  cell.mm3 ??= measuredVolume(cell);
+  return cell.mm3;
+}
+
+function measuredVolume(cell: Cell): number {
+  if (cell.box !== undefined) {
+    const [a, b] = [cell.vertices[LEAST], cell.vertices[GREATEST]];
+    return (b[0] - a[0]) * (b[1] - a[1]) * (b[2] - a[2]);
+  }
   const { vertices } = cell;
   const [x, y, z] = vertices[0];
   let sixfold = 0;

@@ -1,6 +1,6 @@
 import type { Blank } from './blank';
-import { grainOf, type Cell, type Face } from './cell';
-import { cross, dot, normalized, type Vec3 } from './vec';
+import { type Cell, type Face, faceOffset, grainOf } from './cell';
+import { type Axis, cross, dot, normalized, type Vec3 } from './vec';
 
 /** Faces whose planes lie nearer than this are taken as one plane; must exceed the cutter's THIN. mm. */
 const GAP = 1e-3;
@@ -34,16 +34,20 @@ interface Outline {
   maxU: number;
   minV: number;
   maxV: number;
+  /** It is the whole rectangle of these bounds. */
+  rectangle: boolean;
 }
 
 /**
  * All contacts between cells of a blank: opposite faces on one plane whose outlines overlap. Works for any
- * orientation. 2,000 cells take some tens of milliseconds.
+ * orientation. With an axis only those across it, which is all there can be between parts butted along it. 2,000 cells take
+ * some tens of milliseconds.
  */
-export function contacts(blank: Blank): Contact[] {
+export function contacts(blank: Blank, axis?: Axis): Contact[] {
   const groups = new Map<number, { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }>();
   blank.cells.forEach((cell, index) => {
     for (const face of cell.faces) {
+      if (axis !== undefined && Math.abs(face.normal[axis]) <= 1e-6) continue;
       const normal = canonical(face.normal);
       const key = directionKey(normal);
       let group = groups.get(key);
@@ -87,9 +91,21 @@ function outlineOf(
     if (v < minV) minV = v;
     if (v > maxV) maxV = v;
   }
+  const rectangle =
+    points.length === 4 && points.every(([u, v]) => (u === minU || u === maxU) && (v === minV || v === maxV));
   const sign = dot(face.normal, frame.normal) > 0 ? 1 : -1;
   if (sign < 0) points.reverse();
-  return { cell: index, sign, points, offset: sign * face.offset, minU, maxU, minV, maxV };
+  return {
+    cell: index,
+    sign,
+    points,
+    offset: sign * faceOffset(cell, face),
+    minU,
+    maxU,
+    minV,
+    maxV,
+    rectangle,
+  };
 }
 
 function contactsOfDirection(group: { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }): Contact[] {
@@ -105,6 +121,8 @@ function contactsOfDirection(group: { normal: Vec3; u: Vec3; v: Vec3; outlines: 
 }
 
 function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v: Vec3 }): Contact[] {
+  // Faces that all look one way touch nothing: the outside of a blank.
+  if (outlines.every(({ sign }) => sign === outlines[0].sign)) return [];
   const bySweep = outlines.sort((a, b) => a.minU - b.minU);
   const found: Contact[] = [];
   let open: Outline[] = [];
@@ -112,7 +130,10 @@ function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v:
     open = open.filter((other) => other.maxU > outline.minU + 1e-9);
     for (const other of open) {
       if (other.sign === outline.sign || other.maxV <= outline.minV || outline.maxV <= other.minV) continue;
-      const shared = clipConvex(outline.points, other.points);
+      const shared =
+        outline.rectangle && other.rectangle
+          ? sharedRectangle(outline, other)
+          : clipConvex(outline.points, other.points);
       const areaMm2 = polygonArea(shared);
       if (areaMm2 < CRUMB) continue;
       const mid = [0, 1].map((k) => shared.reduce((sum, p) => sum + p[k], 0) / shared.length);
@@ -132,6 +153,18 @@ function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v:
     open.push(outline);
   }
   return found;
+}
+
+/** What two rectangles along the same directions share, counter-clockwise: most faces are rectangles. */
+function sharedRectangle(a: Outline, b: Outline): [number, number][] {
+  const [u0, u1] = [Math.max(a.minU, b.minU), Math.min(a.maxU, b.maxU)];
+  const [v0, v1] = [Math.max(a.minV, b.minV), Math.min(a.maxV, b.maxV)];
+  return [
+    [u0, v0],
+    [u1, v0],
+    [u1, v1],
+    [u0, v1],
+  ];
 }
 
 /** Clips a convex polygon by another, both counter-clockwise (Sutherland and Hodgman 1974). */

@@ -1,5 +1,5 @@
-import { TAG, type Cell, type Face, type Plane } from './cell';
-import type { Vec3 } from './vec';
+import { cutBox, shared, TAG, type Cell, type Face, type Plane } from './cell';
+import type { Axis, Vec3 } from './vec';
 
 /** A vertex nearer to the plane than this lies on it, mm. */
 const EPS = 1e-9;
@@ -23,6 +23,8 @@ export interface CellHalves {
  * the plane moved by up to 7e-5 mm; throws an Error when even that fails (never seen in the property tests).
  */
 export function cutCell(cell: Cell, plane: Plane): CellHalves {
+  const across = cell.box === undefined ? undefined : straight(plane);
+  if (across) return cutAcross(cell, across);
   for (let i = 0; i < RETRIES.length; i++) {
     const halves = tryCut(cell, plane, RETRIES[i]);
     if (halves) return halves;
@@ -30,21 +32,100 @@ export function cutCell(cell: Cell, plane: Plane): CellHalves {
   throw new Error(`cutCell: the cap of cell ${cell.id} does not close at offset ${plane.offset}`);
 }
 
+/** A plane across an axis: which one, where, and which way it looks. */
+export interface Straight {
+  axis: Axis;
+  at: number;
+  along: 1 | -1;
+}
+
+/** The axis that a plane lies exactly across; undefined for one that leans. */
+export function straight({ normal: [x, y, z], offset }: Plane): Straight | undefined {
+  const along = x + y + z;
+  if ((along !== 1 && along !== -1) || x * x + y * y + z * z !== 1 || x * y + y * z + x * z !== 0)
+    return undefined;
+  return { axis: x !== 0 ? 0 : y !== 0 ? 1 : 2, at: along * offset, along };
+}
+
+/**
+ * On which side of a plane across an axis a box lies whole, seen as the plane looks: -1 or 1; 0 where the plane goes through
+ * it, and leaves more than a sliver on both sides.
+ */
+export function sideOfBox({ vertices }: Cell, { axis, at, along }: Straight): -1 | 0 | 1 {
+  // The corners of a box in the order of boxCell: the first is its least, the seventh its greatest.
+  const low = vertices[0][axis] - at;
+  const high = vertices[6][axis] - at;
+  if (along > 0) return high < THIN ? -1 : low > -THIN ? 1 : 0;
+  return -low < THIN ? -1 : -high > -THIN ? 1 : 0;
+}
+
+/** A box cut across an axis, which most cuts are: no edges to look for. */
+function cutAcross(cell: Cell, plane: Straight): CellHalves {
+  const side = sideOfBox(cell, plane);
+  if (side !== 0)
+    return side < 0
+      ? { negative: cell, positive: undefined, shiftMm: 0 }
+      : { negative: undefined, positive: cell, shiftMm: 0 };
+  const [below, above] = cutBox(cell, plane.axis, plane.at);
+  return plane.along > 0
+    ? { negative: below, positive: above, shiftMm: 0 }
+    : { negative: above, positive: below, shiftMm: 0 };
+}
+
 /*
- * What follows runs some hundred times for every edit, so it is written with plain loops and index arrays rather than
- * with maps and closures: that makes a replay about five times faster.
+ * What follows runs some thousand times for every edit. What it needs in between lies in arrays that are made once and
+ * used again, and what stays is made in its exact length: most of the time else goes into clearing up.
  */
 
-function tryCut(cell: Cell, asked: Plane, shiftMm: number): CellHalves | undefined {
-  const plane = shiftMm === 0 ? asked : { normal: asked.normal, offset: asked.offset + shiftMm };
+/** Sides of the vertices, and distances from the plane: old vertices first, cut ones behind them. */
+let distances = new Float64Array(64);
+let sides = new Int8Array(64);
+/** New number of each vertex in the half that is built, -1 for none yet; and the old numbers in the new order. */
+let renumbered = new Int32Array(64);
+let order = new Int32Array(64);
+/** The vertices made on cut edges, and the edges: lower vertex, higher vertex. Few, so a list is searched fastest. */
+const made: Vec3[] = [];
+let cutLow = new Int32Array(64);
+let cutHigh = new Int32Array(64);
+let cuts = 0;
+/** The loop of one face of the half, before it is kept. */
+let loopOf = new Int32Array(64);
+/** The faces of the half, before they are counted. */
+const kept: Face[] = [];
+/** Edges of the cap that is still open. */
+let capFrom = new Int32Array(64);
+let capTo = new Int32Array(64);
+let open = 0;
+
+/** Room for a cell's vertices and as many cut ones. */
+function room(vertices: number): void {
+  if (distances.length >= 2 * vertices) return;
+  const size = 4 * vertices;
+  distances = new Float64Array(size);
+  sides = new Int8Array(size);
+  renumbered = new Int32Array(size);
+  order = new Int32Array(size);
+  cutLow = new Int32Array(size);
+  cutHigh = new Int32Array(size);
+  loopOf = new Int32Array(size);
+  capFrom = new Int32Array(size);
+  capTo = new Int32Array(size);
+}
+
+function tryCut(cell: Cell, plane: Plane, shiftMm: number): CellHalves | undefined {
   const { vertices } = cell;
-  const [nx, ny, nz] = plane.normal;
-  const distances = new Float64Array(vertices.length);
+  const { normal } = plane;
+  const offset = plane.offset + shiftMm;
+  const nx = normal[0];
+  const ny = normal[1];
+  const nz = normal[2];
+  const count = vertices.length;
+  room(count);
   let least = Infinity;
   let most = -Infinity;
-  for (let i = 0; i < vertices.length; i++) {
+  for (let i = 0; i < count; i++) {
     const v = vertices[i];
-    const raw = nx * v[0] + ny * v[1] + nz * v[2] - plane.offset;
+    const raw = nx * v[0] + ny * v[1] + nz * v[2] - offset;
     const d = raw <= EPS && raw >= -EPS ? 0 : raw;
     distances[i] = d;
     if (d < least) least = d;
@@ -52,126 +133,135 @@ function tryCut(cell: Cell, asked: Plane, shiftMm: number): CellHalves | undefin
   }
   if (most < THIN) return { negative: cell, positive: undefined, shiftMm };
   if (least > -THIN) return { negative: undefined, positive: cell, shiftMm };
-  const split = splitEdges(cell, distances);
-  const negative = buildHalf(cell, plane, split, -1);
-  const positive = negative && buildHalf(cell, plane, split, 1);
+  for (let i = 0; i < count; i++) sides[i] = distances[i] > 0 ? 1 : distances[i] < 0 ? -1 : 0;
+  cuts = 0;
+  const negative = buildHalf(cell, normal, -1);
+  const positive = negative && buildHalf(cell, normal, 1);
   return positive && { negative, positive, shiftMm };
 }
 
-/** Vertices with the cut ones appended, their side of the plane, and each face's loop with the cut vertices set in. */
-interface SplitCell {
-  vertices: Vec3[];
-  sides: number[];
-  loops: number[][];
+/** The vertex where an edge crosses the plane: both halves and both faces beside the edge share it. */
+function cutVertex(vertices: readonly Vec3[], a: number, b: number): number {
+  const low = a < b ? a : b;
+  const high = a < b ? b : a;
+  const count = vertices.length;
+  for (let i = 0; i < cuts; i++) if (cutLow[i] === low && cutHigh[i] === high) return count + i;
+  const t = distances[low] / (distances[low] - distances[high]);
+  const p = vertices[low];
+  const q = vertices[high];
+  made[cuts] = [p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1]), p[2] + t * (q[2] - p[2])];
+  sides[count + cuts] = 0;
+  cutLow[cuts] = low;
+  cutHigh[cuts] = high;
+  cuts += 1;
+  return count + cuts - 1;
 }
 
-function splitEdges(cell: Cell, distances: Float64Array): SplitCell {
-  const vertices = cell.vertices.slice();
-  const sides: number[] = [];
-  for (let i = 0; i < distances.length; i++) sides.push(Math.sign(distances[i]));
-  /** Cut edges so far: lower vertex, higher vertex, and the vertex made on it. Few, so a list is searched fastest. */
-  const cut: number[] = [];
-  const cutVertex = (a: number, b: number): number => {
-    const low = a < b ? a : b;
-    const high = a < b ? b : a;
-    for (let i = 0; i < cut.length; i += 3) if (cut[i] === low && cut[i + 1] === high) return cut[i + 2];
-    const t = distances[low] / (distances[low] - distances[high]);
-    const p = cell.vertices[low];
-    const q = cell.vertices[high];
-    const made = vertices.length;
-    vertices.push([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1]), p[2] + t * (q[2] - p[2])]);
-    sides.push(0);
-    cut.push(low, high, made);
-    return made;
-  };
-  const loops: number[][] = [];
-  for (const { loop } of cell.faces) {
-    const out: number[] = [];
-    for (let i = 0; i < loop.length; i++) {
-      const a = loop[i];
-      const b = loop[i + 1 === loop.length ? 0 : i + 1];
-      out.push(a);
-      if (sides[a] * sides[b] < 0) out.push(cutVertex(a, b));
-    }
-    loops.push(out);
-  }
-  return { vertices, sides, loops };
-}
-
-function buildHalf(cell: Cell, plane: Plane, split: SplitCell, side: 1 | -1): Cell | undefined {
-  const { sides } = split;
-  const faces: Face[] = [];
-  for (let f = 0; f < cell.faces.length; f++) {
-    const loop: number[] = [];
+/** The half of a cell on one side, its cap closed; undefined where the cap does not close. */
+function buildHalf(cell: Cell, normal: Vec3, side: 1 | -1): Cell | undefined {
+  const { vertices, faces } = cell;
+  const count = vertices.length;
+  const sideOf = sides;
+  const numbers = renumbered;
+  const walk = loopOf;
+  for (let i = 0; i < 2 * count; i++) numbers[i] = -1;
+  open = 0;
+  let used = 0;
+  let faceCount = 0;
+  for (let f = 0; f < faces.length; f++) {
+    const { loop, normal: out, tag } = faces[f];
+    let length = 0;
     let inside = 0;
-    for (const v of split.loops[f]) {
-      if (sides[v] * side < 0) continue;
-      loop.push(v);
-      if (sides[v] !== 0) inside++;
+    const corners = loop.length;
+    let a = loop[0];
+    let own = sideOf[a];
+    for (let i = 1; i <= corners; i++) {
+      if (own * side >= 0) {
+        walk[length++] = a;
+        if (own !== 0) inside++;
+      }
+      const b = loop[i === corners ? 0 : i];
+      const next = sideOf[b];
+      if (own * next < 0) walk[length++] = cutVertex(vertices, a, b);
+      a = b;
+      own = next;
     }
-    if (loop.length < 3 || inside === 0) continue;
-    const { normal, offset, tag } = cell.faces[f];
-    faces.push({ loop, normal, offset, tag });
+    if (length < 3 || inside === 0) continue;
+    openEdges(length);
+    const renewed = new Array<number>(length);
+    for (let i = 0; i < length; i++) {
+      const v = walk[i];
+      if (numbers[v] < 0) {
+        numbers[v] = used;
+        order[used++] = v;
+      }
+      renewed[i] = numbers[v];
+    }
+    kept[faceCount++] = { loop: renewed, normal: out, tag };
   }
-  const cap = capLoop(faces, sides);
+  const cap = capLoop();
   if (!cap) return undefined;
-  const [nx, ny, nz] = plane.normal;
+  // Every edge of the cap is one of a face that was kept: its vertices have their numbers.
+  for (let i = 0; i < cap.length; i++) cap[i] = numbers[cap[i]];
   // Adding 0 turns -0 into 0, so that equal directions print and compare alike.
-  faces.push({
+  kept[faceCount++] = {
     loop: cap,
-    normal: [-side * nx + 0, -side * ny + 0, -side * nz + 0],
-    offset: -side * plane.offset + 0,
+    normal: shared([-side * normal[0] + 0, -side * normal[1] + 0, -side * normal[2] + 0]),
     tag: TAG.cut,
-  });
-  return compact(cell, faces, split.vertices);
+  };
+  const own = new Array<Vec3>(used);
+  for (let i = 0; i < used; i++) own[i] = order[i] < count ? vertices[order[i]] : made[order[i] - count];
+  return {
+    vertices: own,
+    faces: kept.slice(0, faceCount),
+    toLog: cell.toLog,
+    origin: cell.origin,
+    id: cell.id,
+    box: undefined,
+    mm3: undefined,
+  };
 }
 
-/** The cap: edges on the plane reversed, twins cancelled, chained into one loop; undefined when they do not close. */
-function capLoop(faces: readonly Face[], sides: readonly number[]): number[] | undefined {
-  const from: number[] = [];
-  const to: number[] = [];
-  for (const { loop } of faces) {
-    for (let i = 0; i < loop.length; i++) {
-      const a = loop[i];
-      const b = loop[i + 1 === loop.length ? 0 : i + 1];
-      if (sides[a] !== 0 || sides[b] !== 0) continue;
-      let twin = -1;
-      for (let e = 0; e < from.length && twin < 0; e++) if (from[e] === a && to[e] === b) twin = e;
-      if (twin >= 0) {
-        from.splice(twin, 1);
-        to.splice(twin, 1);
-      } else {
-        from.push(b);
-        to.push(a);
+/** Enters the edges of the face just built that lie on the plane, reversed; an edge and its twin cancel. */
+function openEdges(length: number): void {
+  for (let i = 0; i < length; i++) {
+    const a = loopOf[i];
+    if (sides[a] !== 0) continue;
+    const b = loopOf[i + 1 === length ? 0 : i + 1];
+    if (sides[b] !== 0) continue;
+    let twin = -1;
+    for (let e = 0; e < open && twin < 0; e++) if (capFrom[e] === a && capTo[e] === b) twin = e;
+    if (twin >= 0) {
+      open -= 1;
+      for (let e = twin; e < open; e++) {
+        capFrom[e] = capFrom[e + 1];
+        capTo[e] = capTo[e + 1];
       }
+    } else {
+      capFrom[open] = b;
+      capTo[open++] = a;
     }
   }
-  if (from.length < 3) return undefined;
-  const loop = [from[0]];
-  let at = to[0];
-  while (at !== from[0]) {
-    const next = from.indexOf(at);
-    if (next < 0 || loop.length > from.length || from.indexOf(at, next + 1) >= 0) return undefined;
-    loop.push(at);
-    at = to[next];
-  }
-  return loop.length === from.length ? loop : undefined;
 }
 
-/** The cell of these faces, without the vertices that no face uses. Renumbers the loops in place: they are its own. */
-function compact(cell: Cell, faces: Face[], all: readonly Vec3[]): Cell {
-  const index = new Int32Array(all.length).fill(-1);
-  const vertices: Vec3[] = [];
-  for (const face of faces) {
-    const loop = face.loop as number[];
-    for (let i = 0; i < loop.length; i++) {
-      const v = loop[i];
-      if (index[v] < 0) {
-        index[v] = vertices.length;
-        vertices.push(all[v]);
-      }
-      loop[i] = index[v];
-    }
+/** Where an open edge begins at a vertex, from a place on; -1 where none does. */
+function edgeFrom(vertex: number, start: number): number {
+  for (let e = start; e < open; e++) if (capFrom[e] === vertex) return e;
+  return -1;
+}
+
+/** The cap: the open edges chained into one loop; undefined when they do not close. */
+function capLoop(): number[] | undefined {
+  if (open < 3) return undefined;
+  const loop = new Array<number>(open);
+  loop[0] = capFrom[0];
+  let n = 1;
+  let at = capTo[0];
+  while (at !== capFrom[0]) {
+    const next = edgeFrom(at, 0);
+    if (next < 0 || n >= open || edgeFrom(at, next + 1) >= 0) return undefined;
+    loop[n++] = at;
+    at = capTo[next];
   }
-  return { vertices, faces, toLog: cell.toLog, origin: cell.origin, id: cell.id };
+  return n === open ? loop : undefined;
 }

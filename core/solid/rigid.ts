@@ -20,15 +20,32 @@ export const turnDirection = (m: Rigid, v: Vec3): Vec3 => [
 ];
 
 /** The motion b followed by a. */
-export function compose(a: Rigid, b: Rigid): Rigid {
-  const out: number[] = [];
-  for (let row = 0; row < 3; row++) {
-    const [p, q, r, t] = [a[row * 4], a[row * 4 + 1], a[row * 4 + 2], a[row * 4 + 3]];
-    for (let col = 0; col < 4; col++)
-      out.push(p * b[col] + q * b[4 + col] + r * b[8 + col] + (col === 3 ? t : 0));
-  }
-  return out;
-}
+export const compose = (a: Rigid, b: Rigid): Rigid => [
+  a[0] * b[0] + a[1] * b[4] + a[2] * b[8],
+  a[0] * b[1] + a[1] * b[5] + a[2] * b[9],
+  a[0] * b[2] + a[1] * b[6] + a[2] * b[10],
+  a[0] * b[3] + a[1] * b[7] + a[2] * b[11] + a[3],
+  a[4] * b[0] + a[5] * b[4] + a[6] * b[8],
+  a[4] * b[1] + a[5] * b[5] + a[6] * b[9],
+  a[4] * b[2] + a[5] * b[6] + a[6] * b[10],
+  a[4] * b[3] + a[5] * b[7] + a[6] * b[11] + a[7],
+  a[8] * b[0] + a[9] * b[4] + a[10] * b[8],
+  a[8] * b[1] + a[9] * b[5] + a[10] * b[9],
+  a[8] * b[2] + a[9] * b[6] + a[10] * b[10],
+  a[8] * b[3] + a[9] * b[7] + a[10] * b[11] + a[11],
+];
+
+/** Whether a motion shifts and does not turn. */
+export const isShift = (m: Rigid): boolean =>
+  m[0] === 1 &&
+  m[5] === 1 &&
+  m[10] === 1 &&
+  m[1] === 0 &&
+  m[2] === 0 &&
+  m[4] === 0 &&
+  m[6] === 0 &&
+  m[8] === 0 &&
+  m[9] === 0;
 
 /** The motion that undoes m. */
 export function inverse(m: Rigid): Rigid {

@@ -2,12 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   across,
-  bounds,
+  type Blank,
   blankVolume,
+  bounds,
   boxBlank,
   boxCell,
+  type Cell,
   cellVolume,
   compensatedSum,
+  compose,
   contacts,
   cutCell,
   determinant,
@@ -19,6 +22,7 @@ import {
   IDENTITY,
   moveBlank,
   movementMismatch,
+  normalized,
   placeBlanks,
   planeSide,
   quarterTurn,
@@ -30,12 +34,9 @@ import {
   translation,
   turnBlank,
   TURNS,
-  compose,
-  normalized,
-  type Blank,
-  type Cell,
   type Vec3,
 } from '.';
+import { faceOffset } from './cell';
 
 const origin = { board: 'b', species: 'maple_sugar', seed: 1, shade: 1 };
 /** A flat-sawn board: length along the pith, the pith 80 mm below the middle of its width. */
@@ -55,13 +56,16 @@ function checkCell(cell: Cell) {
   expect(cell.vertices.length - edges.size / 2 + cell.faces.length).toBe(2);
   for (const face of cell.faces) {
     for (const v of cell.vertices) {
-      const d = v[0] * face.normal[0] + v[1] * face.normal[1] + v[2] * face.normal[2] - face.offset;
+      const d =
+        v[0] * face.normal[0] + v[1] * face.normal[1] + v[2] * face.normal[2] - faceOffset(cell, face);
       expect(d).toBeLessThan(1e-6);
     }
     for (const i of face.loop) {
       const v = cell.vertices[i];
       expect(
-        Math.abs(v[0] * face.normal[0] + v[1] * face.normal[1] + v[2] * face.normal[2] - face.offset),
+        Math.abs(
+          v[0] * face.normal[0] + v[1] * face.normal[1] + v[2] * face.normal[2] - faceOffset(cell, face),
+        ),
       ).toBeLessThan(1e-6);
     }
   }

@@ -46,6 +46,10 @@ export interface TimelineStep {
   predicted?: Vec3;
 }
 
+/** What a run keeps of a step so that the next one need not play it again; only run looks into it. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- what is kept is run's own
+export interface PlayedStep {}
+
 /** A build played forward. Ends before the first step that could not be carried out. */
 export interface Timeline {
   steps: TimelineStep[];
@@ -64,4 +68,6 @@ export interface Timeline {
   };
   /** What stopped the run, or was passed over. */
   problems: Finding[];
+  /** What was played, step by step: a run of a changed build begins from it. */
+  played: ReadonlyMap<string, PlayedStep>;
 }

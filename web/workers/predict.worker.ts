@@ -1,18 +1,23 @@
 import { expose } from 'comlink';
 import type { BuildDocument, Finding } from '../../core/document';
-import { outlook, reviewing } from '../../core/review';
+import { type Outlook, outlookOf, reviewing } from '../../core/review';
 import { run } from '../../core/run';
+import type { Timeline } from '../../core/steps';
 import { pause } from './pause';
 
 let latest = 0;
+/** What was played last: of the next build only what changed since is played. */
+let last: Timeline | undefined;
+const play = (build: BuildDocument): Timeline => (last = run(build, last));
 
 const worker = {
-  outlook,
+  outlook: (build: BuildDocument, shownStep: string | undefined, today?: string): Outlook =>
+    outlookOf(build, play(build), shownStep, today),
   /** The findings with their ways out, each played forward; nothing where the build has changed in the meantime. */
   async offers(build: BuildDocument, today: string): Promise<Finding[] | undefined> {
     const mine = ++latest;
     const out: Finding[] = [];
-    for (const finding of reviewing(build, run(build), today)) {
+    for (const finding of reviewing(build, play(build), today)) {
       out.push(finding);
       await pause();
       if (mine !== latest) return undefined;

@@ -247,7 +247,7 @@ function byHand(build: BuildDocument, timeline: Timeline, glueUp: GlueUp, joints
 function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Plan): StageWay {
   const { glueUp, shop, widths } = panel;
   const after = plan.edit ? applyEdit(build, plan.edit) : build;
-  const timeline = plan.edit ? run(after) : before;
+  const timeline = plan.edit ? run(after, before) : before;
   const glueUps = ownGlueUps(after, timeline, build, glueUp.step.id);
   const joined = glueUps.find(({ step }) => step.id === glueUp.step.id) ?? glueUp;
   const split = plan.counts.length > 1;

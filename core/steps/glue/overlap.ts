@@ -1,4 +1,4 @@
-import { type Blank, blankVolume, bounds, type Cell, cutCell } from '../../solid';
+import { type Blank, blankVolume, bounds, type Cell, cutCell, faceOffset } from '../../solid';
 
 /** Two parts that share room, and how much of it. */
 export interface Overlap {
@@ -30,8 +30,8 @@ export function overlapOf(parts: readonly Blank[]): Overlap | undefined {
 /** Volume that two convex cells share: one cut by every face of the other. mm3. */
 function shared(cell: Cell, other: Cell): number {
   let rest: Cell | undefined = cell;
-  for (const { normal, offset } of other.faces) {
-    rest = cutCell(rest, { normal, offset }).negative;
+  for (const face of other.faces) {
+    rest = cutCell(rest, { normal: face.normal, offset: faceOffset(other, face) }).negative;
     if (!rest) return 0;
   }
   return blankVolume({ cells: [rest] });

@@ -10,11 +10,13 @@ import {
   emptyLedger,
   extents,
   glueBlanks,
+  IDENTITY,
   moveBlank,
   quarterTurn,
   rotation,
   toOrigin,
   translation,
+  turnedToOrigin,
   TURNS,
   type Vec3,
 } from '../../solid';
@@ -54,11 +56,11 @@ export function layParts(step: GlueStep, inputs: readonly WorkPiece[]): LaidWork
 }
 
 const orient = (part: LaidPart, blank: Blank): Blank => {
-  let out = blank;
-  if (part.endForEnd) out = moveBlank(out, TURNS.endForEnd);
-  if (part.rollOver) out = moveBlank(out, TURNS.rollOver);
-  if (part.quarter) out = moveBlank(out, quarterTurn(2, 1));
-  return toOrigin(out);
+  let turn = IDENTITY;
+  if (part.endForEnd) turn = compose(TURNS.endForEnd, turn);
+  if (part.rollOver) turn = compose(TURNS.rollOver, turn);
+  if (part.quarter) turn = compose(quarterTurn(2, 1), turn);
+  return turn === IDENTITY ? toOrigin(blank) : turnedToOrigin(blank, turn);
 };
 
 const isPlaced = (place: LaidPlace | undefined): place is LaidPlace =>
@@ -280,16 +282,7 @@ function rowErrors(
  * across it can meet, so only they are compared.
  */
 function glueOf(blank: Blank, owner: readonly number[], axis?: Axis): { areaMm2: number; joints: number } {
-  const facing =
-    axis === undefined
-      ? blank
-      : {
-          cells: blank.cells.map((cell) => ({
-            ...cell,
-            faces: cell.faces.filter((face) => Math.abs(face.normal[axis]) > 1e-6),
-          })),
-        };
-  const met = contacts(facing).filter((c) => owner[c.a] !== owner[c.b]);
+  const met = contacts(blank, axis).filter((c) => owner[c.a] !== owner[c.b]);
   const pairs = new Set(
     met.map(({ a, b }) => Math.min(owner[a], owner[b]) * owner.length + Math.max(owner[a], owner[b])),
   );

@@ -23,7 +23,15 @@ const { readDocument } = await import('../../../contract/read');
 const demoPanel: any = demoJobs.find(({ steps }) => steps.some(({ kind }) => kind === 'flatten'));
 const at = demoPanel.steps.findIndex(({ kind }: any) => kind === 'flatten');
 const input = demoPanel.steps[at].inputs[0];
-const step: any = { id: 'd', kind: 'drill', inputs: [input], output: 'drilled', machine: 'planer', depth: { mm: 3 }, holes: 4 };
+const step: any = {
+  id: 'd',
+  kind: 'drill',
+  inputs: [input],
+  output: 'drilled',
+  machine: 'planer',
+  depth: { mm: 3 },
+  holes: 4,
+};
 const job = (own = step): any => {
   const copy = JSON.parse(JSON.stringify(demoPanel));
   copy.steps.splice(at, 0, own);
@@ -83,7 +91,8 @@ it('has its settings on the card', async () => {
   const { StepSettings } = await import('./StepSettings');
   const { jobReducer } = await import('../../app/job');
   const { api } = await import('../../app/api');
-  const store = configureStore({ reducer: { job: jobReducer, [api.reducerPath]: api.reducer },
+  const store = configureStore({
+    reducer: { job: jobReducer, [api.reducerPath]: api.reducer },
     middleware: (usual) => usual().concat(api.middleware),
   });
   const card = renderToStaticMarkup(

@@ -56,14 +56,28 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
   turn: { step: own('turn', { turn: 'standOnEnd' }), labels: ['Turn', 'Stand on end: length and thickness'] },
   trim: {
     step: own('trim', { cutter: { saw: other.id }, start: mm(3), end: mm(3), near: mm(2), far: mm(2) }),
-    labels: ['Trim with', other.name, 'Off the left end', 'Off the right end', 'Off the near edge', 'Off the far edge'],
+    labels: [
+      'Trim with',
+      other.name,
+      'Off the left end',
+      'Off the right end',
+      'Off the near edge',
+      'Off the far edge',
+    ],
   },
   crosscut: { step: own('crosscut', { saw: saw.id, length: mm(300) }), labels: ['Saw', 'Length'] },
   rest: { step: own('rest', {}), labels: ['Hours of rest', 'value="12"'] },
   finish: { step: own('finish', { coats: 3 }), labels: ['Hours each coat dries', 'Coats', 'value="3"'] },
   resaw: { step: own('resaw', { saw: saw.id, leaves: 4 }), labels: ['Saw', 'Leaves', 'value="4"'] },
   oblique: {
-    step: own('oblique', { saw: saw.id, tilt: 'mitre', angleDegrees: 45, head: mm(0), thickness: mm(30), count: 4 }),
+    step: own('oblique', {
+      saw: saw.id,
+      tilt: 'mitre',
+      angleDegrees: 45,
+      head: mm(0),
+      thickness: mm(30),
+      count: 4,
+    }),
     labels: ['Cut to the length, degrees', 'Width across the cut', 'Pieces', 'Cut off first'],
     not: ['Blade to the face'],
   },
@@ -88,7 +102,9 @@ describe('the card of a step', () => {
   it('asks only for what matters: mitred ends have no pieces to count, a leaning blade another angle', () => {
     const ends = card({ ...(CARDS.oblique.step as object), ends: 'both' });
     for (const label of ['Pieces', 'Width across', 'Cut off first']) expect(ends).not.toContain(label);
-    expect(card({ ...(CARDS.oblique.step as object), tilt: 'ripBevel' })).toContain('Blade to the face, degrees');
+    expect(card({ ...(CARDS.oblique.step as object), tilt: 'ripBevel' })).toContain(
+      'Blade to the face, degrees',
+    );
   });
   it('offers to begin an outline where a shape has none', () =>
     expect(card(own('shape', {}))).toContain('Begin with the four corners of the piece'));
