@@ -75,6 +75,25 @@ describe('planned again, what was done by hand stays', () => {
     expect(glue(next, 'glue').parts?.[4]).toMatchObject({ locked: true });
     expect(run(next).finished?.greatest[0]).toBeCloseTo(typed('40').mm, 6);
   });
+  it('a quarter turn by hand on a part that is still there', () => {
+    const build = panel();
+    const parts = [1, 2, 3, 4, 5].map((n) => ({
+      piece: `strip-${n}`,
+      ...(n === 2 ? { quarter: true } : {}),
+    }));
+    const next = edited(
+      build,
+      { do: 'layParts', step: 'glue', parts },
+      { do: 'replan', change: { length: { aim: 'fixed', value: typed('40') } } },
+    );
+    expect(glue(next, 'glue').parts?.map(({ quarter }) => quarter ?? false)).toEqual([
+      false,
+      true,
+      false,
+      false,
+      false,
+    ]);
+  });
   it('a rule that a hand changed, took away or wrote out on the parts is not put on top of them again', () => {
     const accent = { mm: 6, species: 'wenge', length: 300, thickness: 40 };
     const written = edited(plan(), { do: 'addAccent', step: 'glue-block', accent }, longer);
