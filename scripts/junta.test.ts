@@ -70,7 +70,7 @@ describe('the command line', () => {
   it.each([
     ['a file that is not there', ['predict', join(folder, 'none.json')], 'none.json'],
     ['a broken file', ['predict', file('broken.json', '{"format":\n"junta-build",}')], 'line 2'],
-    ['a newer file', ['check', file('newer.json', '{"format":"junta-build","version":2}')], 'newer Junta'],
+    ['a newer file', ['check', file('newer.json', '{"format":"junta-build","version":3}')], 'newer Junta'],
     [
       'an unknown field',
       ['check', file('extra.json', JSON.stringify({ ...demoJobs[4], colour: 1 }))],

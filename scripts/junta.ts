@@ -2,15 +2,18 @@ import { readFileSync, statSync } from 'node:fs';
 import { MOST_BYTES } from '../contract/bounds';
 import { readDocument, readJobFile } from '../contract/read';
 import { jobFileSchema } from '../contract/jsonschema';
-import { predict } from '../core/exchange';
+import { FORMATS, timelineFormat } from '../core/exchange';
+import { stepMenu } from '../core/view';
 
 /*
  * Junta on the command line, without interface, server or database:
  *   predict FILE   the timeline of a job file as JSON
  *   check FILE     whether a file is a job Junta reads, and what is wrong with it
  *   schema         the JSON Schema of a job file
+ *   formats        what goes out and in
+ *   steps          the kinds of step, and what each does
  */
-const USAGE = 'usage: npm run -s junta -- predict FILE | check FILE | schema';
+const USAGE = 'usage: npm run -s junta -- predict FILE | check FILE | schema | formats | steps';
 
 function fail(lines: string[], code: number): never {
   process.stderr.write(`${lines.join('\n')}\n`);
@@ -37,8 +40,13 @@ function load(file: string) {
 
 const [command, file] = process.argv.slice(2);
 if (command === 'schema') process.stdout.write(`${JSON.stringify(jobFileSchema(), null, 2)}\n`);
-else if (command === 'predict' && file)
-  process.stdout.write(`${JSON.stringify(predict(load(file)), null, 2)}\n`);
+else if (command === 'predict' && file) process.stdout.write(timelineFormat.writes(load(file)));
 else if (command === 'check' && file)
   process.stdout.write(`${file}: ${readDocument(load(file)).ok ? 'a job this Junta reads' : 'broken'}\n`);
+else if (command === 'formats')
+  for (const { name, extension, says, reads } of FORMATS)
+    process.stdout.write(`${name} (.${extension})${reads ? ', read again' : ''}: ${says}\n`);
+else if (command === 'steps')
+  for (const { group, kinds } of stepMenu())
+    process.stdout.write(`${group}\n${kinds.map(({ name, says }) => `  ${name}: ${says}\n`).join('')}`);
 else fail([USAGE], 2);

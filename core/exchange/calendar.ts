@@ -1,3 +1,4 @@
+import type { Format } from './format';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import type { ScheduledTask } from '../bench';
 
@@ -26,3 +27,22 @@ export function calendarFile(
     });
   return calendar.toString();
 }
+
+/** What a calendar file is written from. */
+export interface CalendarContent {
+  tasks: readonly ScheduledTask[];
+  jobName: (job: string) => string;
+  now: number;
+  shop: string;
+}
+
+/** The calendar for other calendars. */
+export const calendarFormat: Format<CalendarContent> = {
+  id: 'calendar',
+  name: 'Calendar',
+  extension: 'ics',
+  media: 'text/calendar',
+  says: 'Work and waits of all jobs as iCalendar (RFC 5545), for any calendar program.',
+  reads: false,
+  writes: ({ tasks, jobName, now, shop }) => calendarFile(tasks, jobName, { now, shop }),
+};

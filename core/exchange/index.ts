@@ -1,2 +1,4 @@
-export * from './predict';
 export * from './calendar';
+export * from './formats';
+export * from './rack';
+export * from './timeline';

@@ -1,6 +1,5 @@
 export * from './answer';
 export * from './apply';
-export * from './csv';
 export * from './demand';
 export * from './faults';
 export * from './hand';

@@ -9,6 +9,8 @@ import type { BuildsReply, JobReply, JobSummary, Problem, RevisionSummary } from
 import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/document';
+import { withUsualShop } from '../../core/kit';
+import { asCurrent } from '../../core/steps';
 import { draftsOf, firstSent, THE_KIT } from './outbox';
 import { serverAway, serverHere } from './reach';
 
@@ -44,13 +46,13 @@ const once = (write: string) => ({ headers: { 'Idempotency-Key': write } });
 /** What the server has, with what was changed here and is not stored yet laid over it. */
 const kitWithDraft = (kit: KitReply): KitReply => {
   const draft = draftsOf('kit', THE_KIT).findLast(({ state }) => state !== 'refused');
-  return draft ? { ...kit, shop: draft.content as KitReply['shop'] } : kit;
+  return draft ? { ...kit, shop: withUsualShop(draft.content) as KitReply['shop'] } : kit;
 };
 const buildsWithDrafts = (builds: BuildsReply): BuildsReply => ({
   ...builds,
   jobs: builds.jobs.map((job) => {
     const draft = draftsOf('job', job.id).findLast(({ state }) => state !== 'refused');
-    return draft ? { ...job, build: draft.content as BuildDocument } : job;
+    return draft ? { ...job, build: asCurrent(draft.content) as BuildDocument } : job;
   }),
 });
 const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>

@@ -1,6 +1,4 @@
 import { openDB, type IDBPDatabase } from 'idb';
-import { withUsualShop } from '../../core/kit';
-import { asCurrent } from '../../core/steps';
 import { newId } from './ids';
 
 /** What is edited here and stored on the server. */
@@ -104,13 +102,6 @@ export const keepDraft = async (draft: Draft): Promise<void> =>
 /** Forgets a draft that the server has. */
 export const dropDraft = async (key: string): Promise<void> => (await database()).delete('drafts', key);
 
-/** What a draft holds as this version writes it: another release may have kept it. The server checks it as it comes. */
-const READ: Record<DraftKind, (content: unknown) => unknown> = {
-  job: asCurrent,
-  kit: withUsualShop,
-  board: (content) => content,
-};
-
 /**
  * Takes over the drafts whose tab is gone, closed or crashed in the middle of an edit, and gives them; of two tabs
  * that try, one gets each. The oldest comes first.
@@ -121,9 +112,7 @@ export async function adoptOrphans(): Promise<Draft[]> {
   const living = await livingTabs();
   const transaction = db.transaction('drafts', 'readwrite');
   const all = (await transaction.store.getAll()) as Draft[];
-  const orphans = all
-    .filter(({ tab }) => !living.has(tab))
-    .map((draft) => ({ ...draft, tab: thisTab, content: READ[draft.kind](draft.content) }));
+  const orphans = all.filter(({ tab }) => !living.has(tab)).map((draft) => ({ ...draft, tab: thisTab }));
   await Promise.all(orphans.map((draft) => transaction.store.put(draft)));
   await transaction.done;
   return orphans.toSorted((a, b) => a.at - b.at);

@@ -1,5 +1,6 @@
 import type { JobReply } from '../../contract/api';
 import type { BuildDocument } from '../../core/document';
+import { asCurrent } from '../../core/steps';
 import { api } from './api';
 import type { Draft } from './drafts';
 import { jobActions } from './job';
@@ -59,7 +60,8 @@ async function readAgain(id: string): Promise<void> {
 
 /** Shows a draft over the stored job: as an edit that can be undone, or as the conflict it is. */
 function showDraft(draft: Draft, stored: JobReply): void {
-  const build = draft.content as BuildDocument;
+  // Another release may have kept it.
+  const build = asCurrent(draft.content) as BuildDocument;
   resume(draft);
   const there = draft.state === 'conflict' ? standing(draft) : undefined;
   if (there) {

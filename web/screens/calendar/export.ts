@@ -7,7 +7,6 @@ export async function exportCalendar(
   nameOf: (job: string) => string,
   shop: string,
 ): Promise<void> {
-  const { calendarFile } = await import('../../../core/exchange/calendar');
-  const text = calendarFile(tasks, nameOf, { now: Date.now(), shop });
-  saveFile('junta-calendar.ics', text, 'text/calendar');
+  const { calendarFormat } = await import('../../../core/exchange/calendar');
+  saveFile(calendarFormat, 'junta-calendar', { tasks, jobName: nameOf, now: Date.now(), shop });
 }

@@ -9,6 +9,8 @@ import { useReach, useUnsent } from '../../app/outbox-view';
 import { store } from '../../app/store';
 import { TwoVersions } from '../../parts/TwoVersions';
 import { differences } from '../../parts/differences';
+import type { BuildDocument } from '../../../core/document';
+import { draftFormat, jobFormat } from '../../../core/exchange/job';
 import { saveFile } from '../../parts/save-file';
 
 const STATE: Record<Draft['state'], string> = {
@@ -24,9 +26,6 @@ const refresh = (draft: Draft) => void store.dispatch(api.util.invalidateTags([T
 /** Settles a conflict of the kit or a board; the chosen side is read anew. */
 const settle = (draft: Draft, side: 'mine' | 'theirs') =>
   void settleConflict(draft, side).then(() => refresh(draft));
-
-const fileName = ({ kind, name }: Draft) =>
-  `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || kind}.unsent.json`;
 
 const count = (drafts: readonly Draft[]) => counted(drafts.length, 'change');
 
@@ -100,7 +99,7 @@ function WaitingLine({ draft }: { draft: Draft }) {
               type="button"
               className="action"
               onClick={() =>
-                saveFile(fileName(draft), JSON.stringify(draft.content, null, 2), 'application/json')
+                saveFile(kind === 'job' ? jobFormat : draftFormat, name, draft.content as BuildDocument)
               }
             >
               Save as a file

@@ -7,6 +7,7 @@ import { useKitQuery } from '../../app/api';
 import { jobActions, type Keeping } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { differences } from '../../parts/differences';
+import { jobFormat } from '../../../core/exchange/job';
 import { saveFile } from '../../parts/save-file';
 import { KeptVersions } from './KeptVersions';
 import { KeySheet } from './KeySheet';
@@ -19,15 +20,6 @@ const KEEPING: Record<Keeping, string> = {
   'kept here': 'kept in this browser',
   conflict: 'changed in two places',
 };
-
-/** Saves a build as a file; the browser asks where. */
-function exportJob(build: BuildDocument): void {
-  const name = build.name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '');
-  saveFile(`${name || 'job'}.junta.json`, `${JSON.stringify(build, null, 2)}\n`, 'application/json');
-}
 
 /** What a build's own kit and the shop's present one do not share, leaving out how numbers are read and lay-ups kept. */
 const sameKit = (a: ShopSnapshot, b: ShopSnapshot): boolean => {
@@ -172,7 +164,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
           className="action px-2"
           aria-label="Export"
           title="Export the job as a file"
-          onClick={() => exportJob(build)}
+          onClick={() => saveFile(jobFormat, build.name, build)}
         >
           <Download size={16} />
         </button>

@@ -11,7 +11,7 @@ import {
   decodeText,
   guessColumns,
   readCsv,
-} from '../../../core/stock';
+} from '../../../core/exchange/rack';
 import { counted, type LengthSystem } from '../../../core/units';
 import { problemText, useAddBoardsMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';

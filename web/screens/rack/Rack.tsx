@@ -2,7 +2,7 @@ import { FileDown, FileUp, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import { SOLD_AS } from '../../../core/document';
-import { boardsToCsv, type RackQuestion, rackSums, searchRack } from '../../../core/stock';
+import { type RackQuestion, rackSums, searchRack } from '../../../core/stock';
 import { speciesName } from '../../../core/wood/species';
 import {
   problemText,
@@ -16,6 +16,7 @@ import { Choice } from '../../parts/Choice';
 import { Swatch } from '../../parts/Swatch';
 import { Tick } from '../../parts/Tick';
 import { Window } from '../../parts/Window';
+import { rackFormat } from '../../../core/exchange/rack';
 import { saveFile } from '../../parts/save-file';
 import { BoardBench } from './BoardBench';
 import { BoardCard } from './BoardCard';
@@ -137,7 +138,7 @@ export function Rack() {
           <button
             type="button"
             className="action"
-            onClick={() => download(boardsToCsv(inSelection.length ? inSelection : shown))}
+            onClick={() => saveFile(rackFormat, 'rack', inSelection.length ? inSelection : shown)}
           >
             <FileDown size={15} aria-hidden /> To a table
           </button>
@@ -199,8 +200,6 @@ function EmptyRack() {
     </p>
   );
 }
-
-const download = (text: string): void => saveFile('rack.csv', text, 'text/csv;charset=utf-8');
 
 /** Reserves the selected boards for a job, or sets them free. */
 function Reserve({

@@ -1,3 +1,4 @@
+import type { Format } from './format';
 import { type BuildDocument, phraseText } from '../document';
 import { compareTarget, findingsOf } from '../review';
 import { run } from '../run';
@@ -82,3 +83,14 @@ export function predict(build: BuildDocument) {
     })),
   };
 }
+
+/** The prediction of a job for other programs. */
+export const timelineFormat: Format<BuildDocument> = {
+  id: 'timeline',
+  name: 'Timeline',
+  extension: 'timeline.json',
+  media: 'application/json',
+  says: 'What a job comes to, step by step: sizes, tolerances, losses, joints and findings.',
+  reads: false,
+  writes: (build) => `${JSON.stringify(predict(build), null, 2)}\n`,
+};

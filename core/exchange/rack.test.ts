@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { board } from './cases.fixture';
+import { board } from '../stock/cases.fixture';
 import {
   boardsFromCsv,
   boardsToCsv,
+  type CsvMatching,
   decodeText,
   guessColumns,
   readCsv,
   speciesByName,
-  type CsvMatching,
-} from './csv';
+} from './rack';
 
 const matching = (heads: string[], change: Partial<CsvMatching> = {}): CsvMatching => ({
   columns: guessColumns(heads),
@@ -16,6 +16,7 @@ const matching = (heads: string[], change: Partial<CsvMatching> = {}): CsvMatchi
   per: 'board',
   ...change,
 });
+
 const read = (text: string, change: Partial<CsvMatching> = {}, taken: string[] = []) => {
   const table = readCsv(text);
   return boardsFromCsv(table, matching(table.heads, change), new Set(taken));

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import type { Format } from './format';
 import {
   type BoardStock,
   FAULT_KINDS,
@@ -28,7 +29,9 @@ export const COLUMNS = [
   'grain',
   'log',
 ] as const;
+
 export type ColumnName = (typeof COLUMNS)[number];
+
 export const COLUMN_TITLES: Record<ColumnName, string> = {
   label: 'Number on its end',
   species: 'Wood',
@@ -322,3 +325,14 @@ export function boardsToCsv(boards: readonly BoardStock[]): string {
   ]);
   return Papa.unparse([[...COLUMNS.map((name) => COLUMN_TITLES[name]), 'Faults'], ...rows]);
 }
+
+/** The rack as a table: what goes out comes in again, and so do tables of others with their columns matched. */
+export const rackFormat: Format<readonly BoardStock[]> = {
+  id: 'rack',
+  name: 'Rack',
+  extension: 'csv',
+  media: 'text/csv;charset=utf-8',
+  says: 'The boards on the rack, one a line; read again by any spreadsheet, and by Junta.',
+  reads: true,
+  writes: boardsToCsv,
+};
