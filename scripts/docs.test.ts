@@ -2,6 +2,7 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { stepSchemas } from '../contract/steps';
 import { jobFileSchema } from '../contract/jsonschema';
+import { declaredFindings } from './findings';
 import { TABLES, withTable } from './tables';
 
 const read = (file: string): string => readFileSync(file, 'utf8');
@@ -50,6 +51,16 @@ describe('the documents', () => {
     for (const [name, { file, table }] of Object.entries(TABLES)) {
       const text = read(file);
       expect(withTable(text, name, table()) === text, `${file}: ${name}`).toBe(true);
+    }
+  });
+  it('every finding has words, is declared once, and is raised in the file that declares it', () => {
+    const declared = declaredFindings();
+    expect(declared.length).toBeGreaterThan(70);
+    expect(new Set(declared.map(({ code }) => code)).size).toBe(declared.length);
+    for (const { code, words, file } of declared) {
+      expect(words, code).toMatch(/^[A-Z].{10,}\.$/);
+      const used = read(file).split(`'${code}'`).length - 1;
+      expect(used, `${code} in ${file}`).toBeGreaterThan(1);
     }
   });
   it('what is recalled from memory says so where it stands', () => {

@@ -38,9 +38,17 @@ export interface Fix {
 
 export type Severity = 'stop' | 'warning' | 'note';
 
+/**
+ * What findings there are, by their codes. Open on purpose: each is declared, in words, where it is raised, and
+ * docs/findings.md is made of these declarations. A code nobody declared does not compile.
+ */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled where findings are raised
+export interface FindingCodes {}
+export type FindingCode = keyof FindingCodes;
+
 /** Something that will not work, is short, or deserves a second look: always with the numbers that say so. */
 export interface Finding {
-  code: string;
+  code: FindingCode;
   /** The step it belongs to; empty for the whole build. */
   step: string;
   severity: Severity;

@@ -2,6 +2,7 @@ import {
   type BuildDocument,
   DIMENSIONS,
   type Finding,
+  type FindingCode,
   LONGEST_BOARD_MM,
   type Phrase,
   type Step,
@@ -15,7 +16,12 @@ import type { ReviewContext } from './context';
 import { isEndGrain } from './limits';
 import { sawOfStep } from './sawing';
 
-const note = (code: string, step: string, message: Phrase[], numbers: Record<string, number>): Finding => ({
+const note = (
+  code: FindingCode,
+  step: string,
+  message: Phrase[],
+  numbers: Record<string, number>,
+): Finding => ({
   code,
   step,
   severity: 'note',
@@ -198,4 +204,17 @@ function sharedPanels(
       { pieces: quantity, panels: entry.entered.length, length: long },
     ),
   ];
+}
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Several pieces alike: each glued up by itself, or cut from one, and what decides. */
+    alike: true;
+    /** The kit has no planer; another machine brings strips to thickness. */
+    'no-planer': true;
+    /** Another machine than the one asked for, and the number that ruled it out. */
+    'other-machine': true;
+    /** Another saw than the one asked for, since that does not cut deep enough. */
+    'other-saw': true;
+  }
 }

@@ -154,3 +154,12 @@ function weakEnds(step: Step, ends: number, all: number): Finding[] {
     },
   ];
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Wood moves across the grain against wood that does not. */
+    'cross-grain-joint': true;
+    /** A joint of end grain, which hardly holds. */
+    'end-grain-joint': true;
+  }
+}

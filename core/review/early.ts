@@ -39,3 +39,10 @@ export function doneEarly(step: Step, { build, timeline }: ReviewContext): Findi
     ];
   });
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** A step was done sooner after a glue-up than the shop waits. */
+    'done-early': true;
+  }
+}

@@ -1,4 +1,4 @@
-import type { Edit, Finding, Fix, Phrase } from '../document';
+import type { Edit, Finding, FindingCode, Fix, Phrase } from '../document';
 import type { ClampPlan, GlueUp } from '../glueup';
 import type { ReviewContext } from './context';
 
@@ -17,7 +17,7 @@ export const planGlue = (
 
 /** A warning about a glue-up. */
 export const warning = (
-  code: string,
+  code: FindingCode,
   { step }: GlueUp,
   message: Phrase[],
   numbers: Record<string, number>,

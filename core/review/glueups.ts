@@ -330,3 +330,36 @@ const loadFindings: Findings = (glueUp, _plan, { build }) => {
     ),
   ];
 };
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** The kit has no clamps for a glue-up. */
+    'no-clamps': true;
+    /** A glue-up wants more clamps than there are. */
+    'too-few-clamps': true;
+    /** No clamp opens wide enough. */
+    'clamps-too-short': true;
+    /** Clamps press more than the wood bears at their pads. */
+    'clamps-dent': true;
+    /** The kit has no glue that is fit for this. */
+    'no-adhesive': true;
+    /** A glue is not meant for what the piece must stand. */
+    'adhesive-unsuited': true;
+    /** The bottle holds less than the glue-up takes. */
+    'glue-short': true;
+    /** The assembly takes longer than the glue stays open. */
+    'slower-than-glue': true;
+    /** The air is not known, and times are those of a usual shop. */
+    'climate-unknown': true;
+    /** An aid would be cut open later. */
+    'aid-exposed': true;
+    /** A glue-up needs aids to stay flush. */
+    'aids-needed': true;
+    /** Aids find no place on some joints. */
+    'aids-find-no-place': true;
+    /** A glue-up is heavier than the shop lifts. */
+    'too-heavy': true;
+    /** A thin piece of end grain is clamped. */
+    'thin-end-grain': true;
+  }
+}

@@ -294,3 +294,18 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
     },
   ];
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Neighbours of unequal thickness leave a step. */
+    'thickness-step': true;
+    /** Parts of unequal length leave a ragged end. */
+    'ragged-ends': true;
+    /** A chequer of an odd number of columns repeats its rows. */
+    'odd-columns': true;
+    /** Fewer slices fit the blank than are asked for. */
+    'slices-do-not-fit': true;
+    /** The rows do not make the length. */
+    'too-few-slices': true;
+  }
+}

@@ -193,3 +193,18 @@ function inSections(step: Step, limit: number, { build, timeline }: ReviewContex
     },
   ];
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** A piece is wider than its machine takes. */
+    'wider-than-machine': true;
+    /** A piece is shorter than its machine can feed. */
+    'shorter-than-machine': true;
+    /** A step leaves less than its machine goes down to. */
+    'thinner-than-machine': true;
+    /** A piece is thicker than its machine opens. */
+    'thicker-than-machine': true;
+    /** End grain is to go under knives. */
+    'end-grain-in-planer': true;
+  }
+}

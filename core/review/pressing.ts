@@ -143,3 +143,16 @@ export const openJoints: Findings = (glueUp, plan, { build }) => {
 };
 /** An opening shorter than this is the end of a cell of the model, mm. */
 const LEAST_OPEN = 20;
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** All clamps lie on one side of the piece. */
+    'clamps-one-side': true;
+    /** An edge is crowned: its ends stay open. */
+    'crowned-edge': true;
+    /** A joint gets too little pressure somewhere. */
+    'joint-open': true;
+    /** Sprung joints are wanted and no hollow is planed. */
+    'sprung-without-hollow': true;
+  }
+}

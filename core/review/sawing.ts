@@ -1,4 +1,12 @@
-import { DIMENSIONS, type Finding, type Fix, type Phrase, sawIdOf, type Step } from '../document';
+import {
+  DIMENSIONS,
+  type Finding,
+  type FindingCode,
+  type Fix,
+  type Phrase,
+  sawIdOf,
+  type Step,
+} from '../document';
 import { gluingOf, type Saw } from '../kit';
 import { blankVolumes, extents } from '../solid';
 import { asTrim, noiseOf, roomOf, type TimelineStep } from '../steps';
@@ -32,7 +40,7 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
   const { saws } = context.build.shop;
   const out: Finding[] = [];
   const say = (
-    code: string,
+    code: FindingCode,
     message: Phrase[],
     numbers: Finding['numbers'],
     others: Saw[],
@@ -164,4 +172,19 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
         'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
     },
   ];
+}
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** A piece is wider than its saw crosscuts. */
+    'wider-than-crosscut': true;
+    /** A piece is wider than fits between blade and fence. */
+    'wider-than-rip': true;
+    /** A piece is heavier than the shop can carry over the saw. */
+    'too-heavy-to-carry-over': true;
+    /** A cut takes less than its saw may be off by. */
+    'cut-below-tolerance': true;
+    /** A cut is deeper than its saw reaches. */
+    'saw-cannot-reach': true;
+  }
 }

@@ -1,4 +1,4 @@
-import type { Finding, Phrase, Step } from '../document';
+import type { Finding, FindingCode, Phrase, Step } from '../document';
 import { practiceOf } from '../kit';
 import { type JointReading, jointReadings } from '../layup';
 import { roomOf } from '../steps';
@@ -22,7 +22,7 @@ export function seamFindings(step: Step, { build, timeline }: ReviewContext): Fi
   if (!roomOf(step).flow.joins || (!minds && !looked)) return [];
   const readings = jointReadings(build, timeline, step.id);
   const out: Finding[] = [];
-  const say = (code: string, joints: number[], message: Phrase[]) => {
+  const say = (code: FindingCode, joints: number[], message: Phrase[]) => {
     if (joints.length > 0)
       out.push({
         code,
@@ -50,4 +50,15 @@ export function seamFindings(step: Step, { build, timeline }: ReviewContext): Fi
     `${words(one)}: sapwood meets heartwood, which shows as a line. Sapwood beside sapwood hides the joint.`,
   ]);
   return out;
+}
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Neighbours whose rings curve the same way. */
+    'rings-alike': true;
+    /** Neighbours that would be planed in opposite directions. */
+    'planing-opposed': true;
+    /** Sapwood meets heartwood at a joint. */
+    'sapwood-meets-heartwood': true;
+  }
 }

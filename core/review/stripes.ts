@@ -166,3 +166,14 @@ function mitreFindings(entry: TimelineStep, noticeable: number): Finding[] {
 }
 
 const nameOf = ({ species }: Stretch): string => findSpecies(species)?.common ?? species;
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Seams of a stagger that all but meet. */
+    'seams-nearly-meet': true;
+    /** Stripes of two legs do not meet at their mitre. */
+    'stripes-do-not-meet': true;
+    /** The stripes of two legs meet in mirrored order. */
+    'mirror-order': true;
+  }
+}

@@ -216,3 +216,16 @@ export function crossFeed(step: Step, context: ReviewContext): Finding[] {
     },
   ];
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** A part lies lower than flattening reaches. */
+    'flattening-misses': true;
+    /** A hollow that was noted is deeper than flattening takes. */
+    'hollow-deeper-than-flattening': true;
+    /** Flattening takes one face alone. */
+    'one-face-only': true;
+    /** Strips lie across the feed of a planer. */
+    'cross-grain-in-planer': true;
+  }
+}

@@ -268,3 +268,20 @@ function sawnTrim(step: Step, { build }: ReviewContext): Finding[] {
     },
   ];
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Fewer pieces come out than are asked for. */
+    'fewer-pieces': true;
+    /** A dimension comes out larger than asked for. */
+    'target-overshot': true;
+    /** A dimension comes out smaller than asked for. */
+    'target-not-reached': true;
+    /** A trim takes more from one side, and the pattern drifts. */
+    'lopsided-trim': true;
+    /** A margin is less than the size may be off by then. */
+    'margin-below-tolerance': true;
+    /** A sawn trim is thinner than the kerf. */
+    'trim-thinner-than-kerf': true;
+  }
+}

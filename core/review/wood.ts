@@ -34,3 +34,10 @@ export function stripsWithoutBoard(step: Step, { build }: ReviewContext): Findin
     },
   ];
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Strips for which the breakdown found no board. */
+    'strips-without-board': true;
+  }
+}

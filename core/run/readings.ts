@@ -195,3 +195,10 @@ export function withoutSpoilt(step: Step, done: Done): Done {
     .reduce((ledger, { blank }) => book(ledger, 'offcut', blank), done.lost);
   return { ...done, lost, pieces: done.pieces.filter(({ id }) => !gone.has(id)) };
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Something was measured larger than what went in can leave. */
+    'more-than-went-in': true;
+  }
+}

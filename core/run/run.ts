@@ -1,4 +1,4 @@
-import type { BuildDocument, Finding, Step } from '../document';
+import type { BuildDocument, Finding, FindingCode, Step } from '../document';
 import {
   type Blank,
   blankVolume,
@@ -121,8 +121,13 @@ function piecesFor(
   return free.filter(({ id }) => wanted.has(id));
 }
 
-const problem = (step: Step, code: string, words: string): { stop: Finding } => ({
-  stop: { code, step: step.id, severity: 'stop', message: [words], numbers: {}, fixes: [] },
+const problem = (
+  step: Step,
+  code: FindingCode,
+  words: string,
+  numbers: Finding['numbers'],
+): { stop: Finding } => ({
+  stop: { code, step: step.id, severity: 'stop', message: [words], numbers, fixes: [] },
 });
 
 /** All that comes into a step, or the finding that it has nothing to work on. */
@@ -140,14 +145,18 @@ function gathered(
         step,
         'no-such-input',
         `${stepName(step)} needs “${input}”, which no earlier step makes.`,
+        { outputs: outputs.size },
       );
     const free = piecesFor(step, input, pieces, consumed, build);
     if (pieces.length > 0 && free.length === 0)
-      return problem(step, 'used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`);
+      return problem(step, 'used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`, {
+        pieces: pieces.length,
+        free: 0,
+      });
     inputs.push(...free);
   }
   if (!roomOf(step).flow.source && inputs.length === 0)
-    return problem(step, 'no-input', `${stepName(step)} has nothing to work on.`);
+    return problem(step, 'no-input', `${stepName(step)} has nothing to work on.`, { pieces: 0 });
   return inputs;
 }
 
@@ -167,6 +176,7 @@ function carryOut(
       step,
       'too-many-pieces',
       `This step makes ${cells} pieces of wood; Junta plans up to ${MOST_CELLS}.`,
+      { pieces: cells, most: MOST_CELLS },
     );
   return { ...outcome, ...(played.predicted ? { predicted: played.predicted } : {}) };
 }
@@ -250,8 +260,12 @@ function countJoints(steps: readonly TimelineStep[], finished?: TimelineStep): T
 /** What the document asks for and the run does not carry out yet: said, not dropped in silence. */
 function unsupported(build: BuildDocument): Finding[] {
   const out: Finding[] = [];
-  const say = (code: string, step: string, words: string) =>
-    out.push({ code, step, severity: 'note', message: [words], numbers: {}, fixes: [] });
+  const say = (
+    code: FindingCode,
+    step: string,
+    words: string,
+    numbers: Finding['numbers'] = { computed: 0 },
+  ) => out.push({ code, step, severity: 'note', message: [words], numbers, fixes: [] });
   for (const step of build.steps) {
     if (isHeld(step))
       say(
@@ -268,12 +282,29 @@ function unsupported(build: BuildDocument): Finding[] {
         'not-run-yet',
         '',
         `“${assembly.name}” is to be made ${assembly.repeat} times: one of them is computed.`,
+        { repeat: assembly.repeat, computed: 1 },
       );
   if (build.targets.length > 1)
     say(
       'not-run-yet',
       '',
       `Only the first of ${build.targets.length} pieces wanted is compared with the prediction.`,
+      { targets: build.targets.length, compared: 1 },
     );
   return out;
+}
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** A step has nothing to work on. */
+    'no-input': true;
+    /** A step takes what no earlier step makes. */
+    'no-such-input': true;
+    /** What a step takes was used up before. */
+    'used-twice': true;
+    /** A step makes more pieces of wood than Junta plans. */
+    'too-many-pieces': true;
+    /** Kept in the job and not computed yet: sizes pass through. */
+    'not-run-yet': true;
+  }
 }

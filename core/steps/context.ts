@@ -1,4 +1,12 @@
-import { machineIdOf, sawIdOf, type BuildDocument, type Edit, type Finding, type Step } from '../document';
+import {
+  type BuildDocument,
+  type Edit,
+  type Finding,
+  type FindingCode,
+  machineIdOf,
+  sawIdOf,
+  type Step,
+} from '../document';
 import type { Machine, Saw } from '../kit';
 import type { Blank, Ledger } from '../solid';
 import type { Laid, WorkPiece } from './timeline';
@@ -45,7 +53,7 @@ export type Outcome = Done | { stop: Finding };
 /** A finding that stops the run at a step. */
 export const stopAt = (
   step: { id: string },
-  code: string,
+  code: FindingCode,
   message: Finding['message'],
   numbers: Finding['numbers'],
   more: Partial<Finding> = {},
@@ -71,7 +79,7 @@ export function sawOf(step: { id: string }, id: string, context: RunContext): { 
     step,
     'no-such-saw',
     [`The saw “${id}” is not in this job’s kit. Choose another one.`],
-    {},
+    { saws: context.build.shop.saws.length },
     { fixes },
   );
 }
@@ -93,9 +101,18 @@ export function machineOf(
     step,
     'no-such-machine',
     [`The machine “${id}” is not in this job’s kit. Choose another one.`],
-    {},
+    { machines: context.build.shop.machines.length },
     { fixes },
   );
 }
 
 export const isStopped = (value: object): value is { stop: Finding } => 'stop' in value;
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** The saw a step names is not in the job’s kit. */
+    'no-such-saw': true;
+    /** The machine a step names is not in the job’s kit. */
+    'no-such-machine': true;
+  }
+}

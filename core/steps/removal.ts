@@ -104,3 +104,12 @@ export function runSurface(
   }
   return { pieces, lost };
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** What is to come off is less than nothing, or no number. */
+    'bad-amount': true;
+    /** More is to come off than there is. */
+    'nothing-left': true;
+  }
+}

@@ -27,3 +27,10 @@ export const unknownRoom = (kind: string): StepRoom<UnknownStep> => ({
     ),
   labour: { setUp: 0, each: 0 },
 });
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** A kind of step that this Junta does not know; what follows it is not computed. */
+    'unknown-step': true;
+  }
+}

@@ -299,3 +299,10 @@ function smaller(build: BuildDocument, boards: readonly BoardStock[]): Fix[] {
   }
   return out;
 }
+
+declare module '../document/finding' {
+  interface FindingCodes {
+    /** Boards that fit do not give all the strips that are wanted. */
+    'wood-short': true;
+  }
+}

@@ -67,3 +67,10 @@ declare module '../../document/step' {
     crosscut: CrosscutStep;
   }
 }
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** A piece is shorter than it is to be cut to. */
+    'too-short-to-cut': true;
+  }
+}

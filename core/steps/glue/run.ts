@@ -1,4 +1,4 @@
-import { DIMENSIONS, isTurned, type LaidPart, type LaidPlace, shiftOf } from '../../document';
+import { DIMENSIONS, type Finding, isTurned, type LaidPart, type LaidPlace, shiftOf } from '../../document';
 import {
   type Axis,
   type Blank,
@@ -290,7 +290,7 @@ function glueOf(blank: Blank, owner: readonly number[], axis?: Axis): { areaMm2:
 }
 
 /** Parts that would have to be in one place at once: said with the volume, since no clamp closes such a joint. */
-function overlaps(step: GlueStep, parts: readonly LaidWork[], blank: Blank) {
+function overlaps(step: GlueStep, parts: readonly LaidWork[], blank: Blank): Finding[] {
   let at = 0;
   const placed = parts.map(({ work }) => {
     const { length } = work.blank.cells;
@@ -313,4 +313,17 @@ function overlaps(step: GlueStep, parts: readonly LaidWork[], blank: Blank) {
       fixes: [],
     },
   ];
+}
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** Nothing is laid into a glue-up. */
+    'nothing-to-glue': true;
+    /** Fewer parts than the blanks they are shared out to. */
+    'too-few-parts': true;
+    /** Parts that come in are not laid: spare. */
+    'part-not-laid': true;
+    /** Parts would have to be in one place at once. */
+    'parts-overlap': true;
+  }
 }

@@ -301,3 +301,12 @@ declare module '../../document/step' {
     oblique: ObliqueStep;
   }
 }
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** An angle that no saw here is trusted with. */
+    'bad-angle': true;
+    /** The cut runs further along a piece than it is long. */
+    'too-short-to-mitre': true;
+  }
+}

@@ -171,3 +171,10 @@ declare module '../../document/step' {
     resaw: ResawStep;
   }
 }
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** The kerfs leave no wood for so many leaves. */
+    'leaves-too-thin': true;
+  }
+}

@@ -309,3 +309,14 @@ export function faultsOnStrips(step: RipStep, board: BoardStock, context: RunCon
     );
   });
 }
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** Two strips lie on their board with less than a kerf between them. */
+    'no-room-for-the-kerf': true;
+    /** Two strips lie on one place of a board. */
+    'strips-overlap-on-board': true;
+    /** A strip carries a fault that its grade forbids. */
+    'fault-on-strip': true;
+  }
+}

@@ -27,7 +27,9 @@ import type { RipStep } from './step';
 export function runRip(step: RipStep, context: RunContext): Outcome {
   const assembly = context.build.assemblies.find(({ id }) => id === step.assembly);
   if (!assembly)
-    return stopAt(step, 'no-such-assembly', [`There is no lay-up “${step.assembly}” to rip strips for.`], {});
+    return stopAt(step, 'no-such-assembly', [`There is no lay-up “${step.assembly}” to rip strips for.`], {
+      assemblies: context.build.assemblies.length,
+    });
   if (assembly.slots.length === 0)
     return stopAt(
       step,
@@ -315,3 +317,24 @@ export const rip: StepRoom<RipStep> = {
   caution:
     'Riving knife, guard and push stick; never stand behind the strip. The saw’s manual and local rules come first.',
 };
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** There is no lay-up to rip strips for. */
+    'no-such-assembly': true;
+    /** A lay-up has no strips. */
+    'no-strips': true;
+    /** A strip or slice has no size. */
+    'no-size': true;
+    /** A strip is to come from a board that is not on the job. */
+    'no-such-board': true;
+    /** A strip is narrower than the kerf that frees it. */
+    'kerf-thicker-than-strip': true;
+    /** A strip is ripped narrower than the shop rips without care. */
+    'thin-strip': true;
+    /** Strips are longer than boards are sold. */
+    'longer-than-boards': true;
+    /** A strip is larger than what its board has left. */
+    'strip-larger-than-board': true;
+  }
+}

@@ -89,7 +89,10 @@ export function runShape(step: ShapeStep, inputs: readonly WorkPiece[], context:
   for (const piece of inputs) {
     const cut = keepInside(toOrigin(piece.blank), planes, saw.kerf.mm, lost);
     if (cut.blank.cells.length === 0)
-      return stopAt(step, 'nothing-left', ['The outline lies beside the piece: nothing is left of it.'], {});
+      return stopAt(step, 'nothing-left', ['The outline lies beside the piece: nothing is left of it.'], {
+        left: 0,
+        corners: corners.length,
+      });
     lost = cut.ledger;
     pieces.push({ ...piece, blank: toOrigin(cut.blank) });
   }
@@ -140,5 +143,12 @@ export const shape: StepRoom<ShapeStep> = {
 declare module '../../document/step' {
   interface StepKinds {
     shape: ShapeStep;
+  }
+}
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** An outline with a hollow, or without area. */
+    'outline-not-round': true;
   }
 }

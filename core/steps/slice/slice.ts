@@ -147,3 +147,14 @@ declare module '../../document/step' {
     slice: SliceStep;
   }
 }
+
+declare module '../../document/finding' {
+  interface FindingCodes {
+    /** A number of pieces that cannot be cut. */
+    'bad-count': true;
+    /** The kerf is more than the slice. */
+    'kerf-thicker-than-slice': true;
+    /** Not one slice fits the blank. */
+    'no-slice-fits': true;
+  }
+}

@@ -51,7 +51,9 @@ export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: R
         : piece.errors[a];
     });
     if (cut.blank.cells.length === 0)
-      return stopAt(step, 'nothing-left', ['Nothing is left of the piece after this trim.'], {});
+      return stopAt(step, 'nothing-left', ['Nothing is left of the piece after this trim.'], {
+        left: 0,
+      });
     pieces.push({ ...piece, blank: toOrigin(cut.blank), errors: errors as [Errors, Errors, Errors] });
   }
   return { pieces, lost };
