@@ -51,7 +51,7 @@ export function OutlineField({
           ))}
           <button
             type="button"
-            className="btn h-8 w-8 justify-center p-0!"
+            className="action flex h-8 w-8 items-center justify-center p-0!"
             aria-label={`Remove corner ${i + 1}`}
             onClick={() => onChange(own.filter((_, j) => j !== i))}
           >
@@ -61,12 +61,16 @@ export function OutlineField({
       ))}
       <div className="flex gap-2">
         {own.length === 0 ? (
-          <button type="button" className="btn" onClick={begin}>
+          <button type="button" className="action inline-flex items-center gap-1.5" onClick={begin}>
             Begin with the four corners of the piece
           </button>
         ) : (
-          <button type="button" className="btn" onClick={() => onChange([...own, own[own.length - 1]])}>
-            <Plus size={14} aria-hidden /> Corner
+          <button
+            type="button"
+            className="action inline-flex items-center gap-1.5"
+            onClick={() => onChange([...own, own[own.length - 1]])}
+          >
+            <Plus size={14} aria-hidden /> Add a corner
           </button>
         )}
       </div>
