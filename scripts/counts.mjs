@@ -11,7 +11,7 @@ const ROOT = resolve(import.meta.dirname, '..');
 const FOLDERS = ['core', 'contract', 'server', 'web', 'demo'];
 const LIST = process.argv.includes('--list');
 /** Where a step's kind may be asked for: the rooms themselves, and those of glue. */
-const ROOMS = /^(core\/(steps|build\/run|glueup|layup)|web\/screens\/job\/glue)\//;
+const ROOMS = /^(core\/(steps|glueup|layup)|web\/screens\/job\/glue)\//;
 
 const files = FOLDERS.flatMap(function walk(folder) {
   return readdirSync(join(ROOT, folder)).flatMap((name) => {
@@ -96,6 +96,15 @@ function branches(node) {
   return 0;
 }
 
+/** Whether a call goes to one of the ways that lead to steps of one kind. */
+function isWay(node) {
+  if (!ts.isCallExpression(node) || !ts.isIdentifier(node.expression)) return false;
+  const symbol = checker.getSymbolAtLocation(node.expression);
+  const target = symbol && symbol.flags & ts.SymbolFlags.Alias ? checker.getAliasedSymbol(symbol) : symbol;
+  return target?.declarations?.[0]?.getSourceFile().fileName.endsWith('core/steps/find.ts') ?? false;
+}
+
+let ways = 0;
 const places = new Map();
 const wide = [];
 const documented = [];
@@ -108,6 +117,7 @@ for (const file of files) {
     const n = branches(node);
     if (n > 0)
       for (let i = 0; i < n; i++) (places.get(file) ?? places.set(file, []).get(file)).push(at(node));
+    if (!ROOMS.test(file) && isWay(node)) ways += 1;
     if (ts.isFunctionLike(node) && node.body && node.parameters.length >= 5) wide.push(at(node));
     if ((ts.isImportDeclaration(node) || ts.isExportDeclaration(node)) && node.moduleSpecifier) {
       const found = ts.resolveModuleName(
@@ -174,6 +184,7 @@ const lines = [
   ['  in so many files', places.size],
   ['  of these outside the rooms', outside.flatMap(([, list]) => list).length],
   ['  in so many files', outside.length],
+  ['calls outside the rooms of the ways to steps of one kind', ways],
   ['circles of imports, types counted', groups.length],
   ['  files in them', groups.flat().length],
   ['functions of five or more positional parameters', wide.length],

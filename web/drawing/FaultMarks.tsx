@@ -1,4 +1,6 @@
 import { type BoardStock, type Fault, type FaultKind, isThrough } from '../../core/document';
+import { lengthText, lengthUnit } from '../../core/units';
+import { useDisplay } from '../app/display';
 
 /** A rectangle on a board in pixels of its drawing: the near edge is below on the upper face, above on the under one. */
 export function onBoard(
@@ -73,6 +75,7 @@ export function FaultMarks({
   chosen?: string;
   onChoose?: (fault: Fault) => void;
 }) {
+  const display = useDisplay();
   return (board.faults ?? [])
     .filter((fault) => fault.face === face || isThrough(fault))
     .map((fault) => {
@@ -84,7 +87,11 @@ export function FaultMarks({
           transform={`translate(${x} ${y})`}
           role={onChoose ? 'button' : undefined}
           tabIndex={onChoose ? 0 : undefined}
-          aria-label={onChoose ? `${fault.kind}, ${Math.round(fault.x)} mm from the marked end` : undefined}
+          aria-label={
+            onChoose
+              ? `${fault.kind}, ${lengthText(fault.x, display)} ${lengthUnit(display)} from the marked end`
+              : undefined
+          }
           aria-pressed={onChoose ? chosen === fault.id : undefined}
           className={onChoose ? 'cursor-pointer outline-none' : undefined}
           onPointerDown={(event) => {
