@@ -19,13 +19,11 @@ test('a file of an older version opens, with a step of a kind nobody knows kept 
     gouge: { sweep: 7 },
   });
   await page.goto(`${house.url}/jobs`);
-  await page
-    .locator('input[type=file]')
-    .setInputFiles({
-      name: 'old.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify(old)),
-    });
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'old.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(old)),
+  });
   await expect(page.getByTestId('bench')).toBeVisible();
   await mark(page, 'carve').click();
   await expect(page.locator('[data-code="unknown-step"]')).toContainText('carving');
