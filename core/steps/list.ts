@@ -1,4 +1,4 @@
-import type { BuildDocument, Step, StepBase } from '../document';
+import { type BuildDocument, machineIdOf, type Step, type StepBase } from '../document';
 import { BASE_FIELDS, type Setting } from './field';
 import type { Seen, StepRoom } from './room';
 import { ROOMS } from './rooms';
@@ -35,8 +35,6 @@ export const carriedSettings = (step: Step): string[] =>
     .filter(([, { carried }]) => carried)
     .map(([name]) => name);
 
-/** The machine of a step as its kit knows it. */
-export const machineOfStep = (step: StepBase, build: BuildDocument) => {
-  const { machine } = step as { machine?: string };
-  return build.shop.machines.find(({ id }) => id === machine);
-};
+/** The machine a step names, as its kit knows it; undefined where it names none, or one that is gone. */
+export const machineOfStep = (step: StepBase, build: BuildDocument) =>
+  build.shop.machines.find(({ id }) => id === machineIdOf(step));
