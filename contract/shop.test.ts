@@ -38,6 +38,41 @@ describe('the kit on the wire', () => {
       'saws[0].kerf',
     ],
     [
+      'a bit of a kind nobody has',
+      (s: any) => {
+        s.bits = [{ id: 'b', name: 'b', kind: 'laser', diameter: { mm: 1 } }];
+      },
+      'bits[0].kind',
+    ],
+    [
+      'less than nothing on the shelf',
+      (s: any) => {
+        s.supplies = [{ id: 'd', name: 'd', kind: 'dowel', onHand: -1 }];
+      },
+      'supplies[0].onHand',
+    ],
+    [
+      'a currency that is none',
+      (s: any) => {
+        s.supplies = [{ id: 'd', name: 'd', kind: 'dowel', onHand: 1, priceMinor: 5, currency: 'euro' }];
+      },
+      'supplies[0].currency',
+    ],
+    [
+      'a saw of a kind nobody has',
+      (s: any) => {
+        s.saws[0].kind = 'laser';
+      },
+      'saws[0].kind',
+    ],
+    [
+      'a reach below nothing',
+      (s: any) => {
+        s.machines[0].reach = { mm: -2 };
+      },
+      'machines[0].reach',
+    ],
+    [
       'a kind nobody has',
       (s: any) => {
         s.machines[0].kind = 'laser';

@@ -1,8 +1,20 @@
 import * as yup from 'yup';
-import { MACHINE_KINDS, type ShopSnapshot } from '../core/kit';
+import {
+  BIT_KINDS,
+  type BitKind,
+  type LimitName,
+  LIMITS,
+  MACHINE_KIND_NAMES,
+  SAW_KINDS,
+  type SawKind,
+  type ShopSnapshot,
+  SUPPLY_KINDS,
+  type SupplyKind,
+} from '../core/kit';
 import { sharedKitIds } from '../core/steps';
 import { adhesive, clampSet, climate, gluePractice } from './gluing';
-import { amount, display, exact, id, length, optionalLength, text, version } from './lengths';
+import { oneOf } from './fields';
+import { amount, display, exact, id, length, maybeOneOf, optionalLength, text, version } from './lengths';
 
 const positive = (what: string) =>
   length().test(
@@ -31,22 +43,56 @@ const spread = () =>
 export const saw = exact({
   id: id(),
   name: text(60).required(),
+  kind: maybeOneOf(...(Object.keys(SAW_KINDS) as SawKind[])),
   kerf: positive('a kerf'),
   depth: positive('a depth'),
   crosscut: maybePositive('a capacity'),
   rip: maybePositive('a capacity'),
   setting: spread(),
 });
+/** Limits that only some kinds of machine have; the others stand below by name. */
+type SomeLimit = Exclude<LimitName, 'maxWidth' | 'maxThickness' | 'minLength' | 'minThickness' | 'bite'>;
+const someLimits = Object.fromEntries(
+  Object.keys(LIMITS).map((name) => [name, maybePositive('a limit')]),
+) as Record<SomeLimit, ReturnType<typeof optionalLength>>;
+
 export const machine = exact({
   id: id(),
   name: text(60).required(),
-  kind: yup.string().oneOf(MACHINE_KINDS).required(),
+  kind: yup.string().oneOf(MACHINE_KIND_NAMES).required(),
+  ...someLimits,
   maxWidth: positive('a limit'),
   maxThickness: positive('a limit'),
   minLength: positive('a limit'),
   minThickness: positive('a limit'),
   bite: positive('a bite'),
   setting: spread(),
+});
+
+/** A cutter, bit or drill. */
+export const bit = exact({
+  id: id(),
+  name: text(60).required(),
+  kind: oneOf(...(Object.keys(BIT_KINDS) as BitKind[])),
+  diameter: positive('a diameter'),
+  body: maybePositive('a body'),
+  cutting: maybePositive('a cutting length'),
+  shank: maybePositive('a shank'),
+  transition: maybePositive('a depth'),
+  topRpm: yup.number().min(1).max(100_000).optional(),
+});
+
+/** Hardware or a consumable on the shelf. */
+export const supply = exact({
+  id: id(),
+  name: text(60).required(),
+  kind: oneOf(...(Object.keys(SUPPLY_KINDS) as SupplyKind[])),
+  size: text(40).optional(),
+  onHand: amount().min(0).max(1_000_000),
+  priceMinor: yup.number().integer().min(0).max(100_000_000).optional(),
+  currency: text(3)
+    .matches(/^[A-Z]{3}$/, ({ path }) => `${path} must be three capital letters, such as EUR`)
+    .optional(),
 });
 export const allowances = exact({
   millFace: positive('an allowance'),
@@ -107,6 +153,8 @@ export const shopSnapshot = () =>
     adhesives: yup.array(adhesive.required()).max(60).optional(),
     climate: climate.default(undefined).optional(),
     gluing: gluePractice.default(undefined).optional(),
+    bits: yup.array(bit.required()).max(200).optional(),
+    supplies: yup.array(supply.required()).max(300).optional(),
   }).required();
 
 /** The kit as the server keeps it, with the version it was read at. */

@@ -5,7 +5,10 @@ import {
   typed,
   type Adhesive,
   type ClampSet,
+  type Bit,
   type ShopSnapshot,
+  type Supply,
+  usualMachine,
 } from '../core/kit';
 
 const clamps: ClampSet[] = [
@@ -34,9 +37,57 @@ const adhesives: Adhesive[] = [
   { id: 'epoxy', name: 'Epoxy, slow hardener', class: 'epoxy_rt', leftG: 400, openMin: 30, closedMin: 60 },
 ];
 
+const bits: Bit[] = [
+  {
+    id: 'surfacing',
+    name: 'Surfacing bit',
+    kind: 'surfacing',
+    diameter: typed('1 1/2'),
+    cutting: typed('1/2'),
+    shank: typed('1/2'),
+  },
+  {
+    id: 'brad-8',
+    name: 'Brad-point drill, 8 mm',
+    kind: 'bradPoint',
+    diameter: typed('8 mm'),
+    shank: typed('8 mm'),
+  },
+  {
+    id: 'core-box',
+    name: 'Core-box bit',
+    kind: 'coreBox',
+    diameter: typed('1/2'),
+    cutting: typed('3/8'),
+    shank: typed('1/4'),
+  },
+];
+const supplies: Supply[] = [
+  { id: 'biscuits', name: 'Biscuits 56 x 23', kind: 'biscuit', size: '56 x 23', onHand: 140 },
+  {
+    id: 'dowels',
+    name: 'Dowels 8 x 30',
+    kind: 'dowel',
+    size: '8 x 30',
+    onHand: 12,
+    priceMinor: 6,
+    currency: 'EUR',
+  },
+  { id: 'sheets', name: 'Sanding sheets', kind: 'abrasive', size: 'P120', onHand: 25 },
+  { id: 'oil', name: 'Board oil', kind: 'finish', onHand: 750 },
+];
+
 /** The invented shop that restores a disused lighthouse and its outbuildings on an invented island; two work in it. */
 export const demoShop: ShopSnapshot = {
   ...defaultShop('North Slip shop'),
+  machines: [
+    ...defaultShop('').machines,
+    usualMachine('drill press', 'drill'),
+    usualMachine('router table', 'table'),
+    usualMachine('biscuit cutter', 'biscuits'),
+  ],
+  bits,
+  supplies,
   clamps,
   adhesives,
   climate: { temperatureC: 19, humidityPct: 46 },

@@ -1,3 +1,4 @@
+import { usualMachine, usualSaw } from '../core/kit';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demo } from '../demo';
@@ -106,6 +107,49 @@ describe('jobs', () => {
 });
 
 describe('the kit', () => {
+  it('keeps machines with limits of their own, bits and supplies, and gives them back as they came', async () => {
+    const { version, shop } = (await api().get('/api/kit')).body;
+    const changed = {
+      ...shop,
+      machines: [
+        ...shop.machines,
+        usualMachine('drill press', 'drill-2'),
+        usualMachine('computer-guided router', 'guided'),
+      ],
+      saws: [...shop.saws, usualSaw('mitre saw', 'mitre')],
+      bits: [
+        {
+          id: 'b',
+          name: 'Forstner',
+          kind: 'forstner',
+          diameter: { mm: 25.4 },
+          shank: { mm: 9.5 },
+          topRpm: 900,
+        },
+      ],
+      supplies: [
+        {
+          id: 's',
+          name: 'Dowels',
+          kind: 'dowel',
+          size: '8 x 30',
+          onHand: 40,
+          priceMinor: 6,
+          currency: 'EUR',
+        },
+      ],
+    };
+    const put = await api().put('/api/kit').send({ version, shop: changed });
+    expect(put.status).toBe(200);
+    expect((await api().get('/api/kit')).body.shop).toEqual(JSON.parse(JSON.stringify(changed)));
+    const same = { ...changed, bits: [...changed.bits, { ...changed.bits[0], id: 'B' }] };
+    const refused = await api().put('/api/kit').send({ version: put.body.version, shop: same });
+    expect([refused.status, JSON.stringify(refused.body)]).toEqual([
+      422,
+      expect.stringContaining('shop.bits[1].id'),
+    ]);
+    expect((await api().put('/api/kit').send({ version: put.body.version, shop })).status).toBe(200);
+  });
   it('is changed as a whole, and not over somebody else’s change', async () => {
     const { version, shop } = (await api().get('/api/kit')).body;
     const changed = { ...shop, saws: shop.saws.map((saw: any) => ({ ...saw, kerf: { mm: 2.2 } })) };

@@ -1,3 +1,4 @@
 export * from './hours';
+export * from './needs';
 export * from './schedule';
 export * from './tasks';

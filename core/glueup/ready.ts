@@ -1,7 +1,7 @@
 import type { Phrase } from '../document';
-import { APPLICATORS, type GlueAmount, gluingOf, type ShopSnapshot } from '../kit';
+import { APPLICATORS, type GlueAmount, gluingOf, held, missingWords, type ShopSnapshot } from '../kit';
 import { counted } from '../units';
-import type { AidLayout } from './aids';
+import { type AidLayout, aidNeeds } from './aids';
 import { adhesiveFor, type ClampPlan, TIGHTENING_WORDS } from './clampplan';
 import type { GlueUp } from './glueup';
 import { crewOf } from './pace';
@@ -65,6 +65,11 @@ export function readyList(
     );
   }
   if (aids.aids.length > 0) add('aids', `${aids.aids.length} × ${aids.size?.name}, tried dry`);
+  for (const [i, need] of aidNeeds(aids).entries()) {
+    const { have, short } = held(need, shop);
+    if (short > 0)
+      out.push({ id: `short-${i}`, words: missingWords({ need, have, short }, shop), caution: true });
+  }
   if (facts && amount) add('glue', `${facts.name}, `, { grams: amount.toTakeG }, ', shaken or mixed');
   add(
     'applicator',

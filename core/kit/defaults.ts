@@ -1,16 +1,12 @@
-import { DEFAULT_DISPLAY, parseLength, type Length } from '../units';
+import { DEFAULT_DISPLAY, type Length } from '../units';
 import type { Adhesive } from './adhesives';
 import { clampKind, type ClampSet } from './clamps';
 import { DEFAULT_CLIMATE, type Climate } from './climate';
-import type { Allowances, Machine, Practice, Saw, ShopSnapshot, Spread } from './kit';
+import type { Allowances, Practice, ShopSnapshot } from './kit';
+import { type Machine, type Saw, usualMachine, usualSaw } from './machines';
 import { DEFAULT_GLUE_PRACTICE, type GluePractice } from './practice';
-
-/** A length written as a maker would; the defaults below are typed like this so that they read and show as such. */
-export function typed(text: string): Length {
-  const parsed = parseLength(text, 'inch', { minMm: 0 });
-  if (!parsed.ok) throw new Error(`typed: “${text}”: ${parsed.reason}`);
-  return parsed.length;
-}
+import type { Spread } from './spread';
+import { typed } from './typed';
 
 const spread = (likely: string, worst: string): Spread => ({
   likely: typed(likely),
@@ -23,98 +19,22 @@ const spread = (likely: string, worst: string): Spread => ({
  * practice. Spreads: common practice, to be replaced by what the shop measures.
  */
 const saws: Saw[] = [
+  usualSaw('table saw', 'table-full', 'Table saw, full kerf'),
   {
-    id: 'table-full',
-    name: 'Table saw, full kerf',
-    kerf: typed('1/8'),
-    depth: typed('3'),
-    crosscut: typed('24'),
-    rip: typed('24'),
-    setting: spread('0.008', '0.016'),
-  },
-  {
-    id: 'table-thin',
-    name: 'Table saw, thin kerf',
+    ...usualSaw('table saw', 'table-thin', 'Table saw, thin kerf'),
     kerf: typed('3/32'),
-    depth: typed('3'),
-    crosscut: typed('24'),
-    rip: typed('24'),
     setting: spread('0.01', '0.02'),
   },
-  {
-    id: 'bandsaw',
-    name: 'Bandsaw',
-    kerf: typed('1/16'),
-    depth: typed('9'),
-    crosscut: typed('12'),
-    rip: typed('13'),
-    setting: spread('0.015', '0.03'),
-  },
-  {
-    id: 'track',
-    name: 'Track saw',
-    kerf: typed('3/32'),
-    depth: typed('2'),
-    setting: spread('0.012', '0.025'),
-  },
+  usualSaw('bandsaw', 'bandsaw'),
+  usualSaw('track saw', 'track'),
 ];
 
 const machines: Machine[] = [
-  {
-    id: 'jointer',
-    name: 'Jointer',
-    kind: 'jointer',
-    maxWidth: typed('8'),
-    maxThickness: typed('0'),
-    minLength: typed('12'),
-    minThickness: typed('1/2'),
-    bite: typed('1/16'),
-    setting: spread('0.006', '0.015'),
-  },
-  {
-    id: 'planer',
-    name: 'Planer',
-    kind: 'planer',
-    maxWidth: typed('13'),
-    maxThickness: typed('6'),
-    minLength: typed('12'),
-    minThickness: typed('1/4'),
-    bite: typed('1/16'),
-    setting: spread('0.005', '0.012'),
-  },
-  {
-    id: 'drum',
-    name: 'Drum sander',
-    kind: 'drum sander',
-    maxWidth: typed('19'),
-    maxThickness: typed('4'),
-    minLength: typed('3'),
-    minThickness: typed('1/16'),
-    bite: typed('1/64'),
-    setting: spread('0.004', '0.01'),
-  },
-  {
-    id: 'sled',
-    name: 'Router sled',
-    kind: 'router sled',
-    maxWidth: typed('40'),
-    maxThickness: typed('5'),
-    minLength: typed('0'),
-    minThickness: typed('1/4'),
-    bite: typed('1/16'),
-    setting: spread('0.01', '0.02'),
-  },
-  {
-    id: 'hand',
-    name: 'Hand planes',
-    kind: 'hand planes',
-    maxWidth: typed('0'),
-    maxThickness: typed('0'),
-    minLength: typed('0'),
-    minThickness: typed('1/8'),
-    bite: typed('1/64'),
-    setting: spread('0.015', '0.03'),
-  },
+  usualMachine('jointer', 'jointer'),
+  usualMachine('planer', 'planer'),
+  usualMachine('drum sander', 'drum'),
+  usualMachine('router sled', 'sled'),
+  usualMachine('hand planes', 'hand'),
 ];
 
 const allowances: Allowances = {

@@ -1,55 +1,11 @@
 import type { Display, Length } from '../units';
 import type { Adhesive } from './adhesives';
 import type { ClampSet } from './clamps';
+import type { Bit } from './bits';
 import type { Climate } from './climate';
+import type { Machine, Saw } from './machines';
 import type { GluePractice } from './practice';
-
-/** Where a spread or limit comes from. */
-export type Basis = 'common practice' | "this shop's log" | "the machine's manual";
-
-/** How far a setting or a removal may be off: nine times in ten within `likely`, never beyond `worst`. */
-export interface Spread {
-  likely: Length;
-  worst: Length;
-  basis: Basis;
-}
-
-/** A saw with the width its blade takes. */
-export interface Saw {
-  id: string;
-  name: string;
-  kerf: Length;
-  /** Deepest cut in one pass. */
-  depth: Length;
-  /** Widest piece that can be crosscut on it, and widest that passes between blade and fence; no limit at zero or if missing. */
-  crosscut?: Length;
-  rip?: Length;
-  /** How far a fence or stop set on it may be off. */
-  setting: Spread;
-}
-
-/** What flattens or joints. Each kind has its own way of failing. */
-export type MachineKind = 'jointer' | 'planer' | 'drum sander' | 'router sled' | 'hand planes';
-export const MACHINE_KINDS: readonly MachineKind[] = [
-  'jointer',
-  'planer',
-  'drum sander',
-  'router sled',
-  'hand planes',
-];
-
-/** A machine and what it can take. A limit of zero means none. */
-export interface Machine {
-  id: string;
-  name: string;
-  kind: MachineKind;
-  maxWidth: Length;
-  maxThickness: Length;
-  minLength: Length;
-  minThickness: Length;
-  bite: Length;
-  setting: Spread;
-}
+import type { Supply } from './supplies';
 
 /** What the shop adds so that enough is left to take off again. Amounts are per face, edge or end. */
 export interface Allowances {
@@ -94,6 +50,9 @@ export interface ShopSnapshot {
   adhesives?: Adhesive[];
   climate?: Climate;
   gluing?: GluePractice;
+  /** Cutters, bits and drills, hardware and consumables; nobody said what there is if missing. */
+  bits?: Bit[];
+  supplies?: Supply[];
 }
 
 /** Where makers disagree about a lay-up (common practice has both): which way this shop goes. */
@@ -110,11 +69,3 @@ export interface LayUpRule {
   name: string;
   strips: { species: string; share: number; endForEnd?: boolean; rollOver?: boolean }[];
 }
-
-/** Whether a machine turns what it takes off into dust or into shavings. */
-export const removalCause = (kind: MachineKind): 'dust' | 'shaving' =>
-  kind === 'drum sander' ? 'dust' : 'shaving';
-
-/** Whether end grain may go through: knives that meet standing fibres tear, and can throw the piece back. */
-export const takesEndGrain = (kind: MachineKind): boolean =>
-  kind === 'drum sander' || kind === 'router sled' || kind === 'hand planes';

@@ -1,21 +1,16 @@
-import { type Machine, type MachineKind, type ShopSnapshot, takesEndGrain } from '../kit';
+import { type Machine, machinesThat, type ShopSnapshot, takesEndGrain } from '../kit';
 import type { Vec3 } from '../solid';
 
 /** Whether a piece is within a machine's limits; unrounded sizes, a limit of zero means none. */
 export const machineTakes = (machine: Machine, [length, width, thickness]: Vec3): boolean =>
   (machine.maxWidth.mm === 0 || width <= machine.maxWidth.mm) &&
   (machine.maxThickness.mm === 0 || thickness <= machine.maxThickness.mm) &&
+  (!machine.maxLength?.mm || length <= machine.maxLength.mm) &&
   length >= machine.minLength.mm &&
   thickness >= machine.minThickness.mm;
 
 /** Machines that can flatten a piece, in the order a shop would reach for them; end grain never meets knives. */
-export function flatteners(shop: ShopSnapshot, size: Vec3, endGrain: boolean): Machine[] {
-  const order: MachineKind[] = endGrain
-    ? ['drum sander', 'router sled', 'hand planes']
-    : ['planer', 'drum sander', 'router sled', 'hand planes'];
-  return order.flatMap((kind) =>
-    shop.machines.filter(
-      (machine) => machine.kind === kind && (!endGrain || takesEndGrain(kind)) && machineTakes(machine, size),
-    ),
+export const flatteners = (shop: ShopSnapshot, size: Vec3, endGrain: boolean): Machine[] =>
+  machinesThat(shop, 'flatten').filter(
+    (machine) => (!endGrain || takesEndGrain(machine)) && machineTakes(machine, size),
   );
-}

@@ -7,7 +7,15 @@ import {
   type Phrase,
   type Step,
 } from '../document';
-import { type Machine, takesEndGrain } from '../kit';
+import {
+  doesWork,
+  limitOf,
+  type Machine,
+  machineFacts,
+  machinesThat,
+  takesEndGrain,
+  worksText,
+} from '../kit';
 import { patternOf } from '../plan';
 import { extents, type Vec3 } from '../solid';
 import { asFlattening, glueUps, machineOfStep, roomOf, slicings } from '../steps';
@@ -33,6 +41,11 @@ const note = (
 /** Why a machine does not take a piece, with the number; undefined where it does. */
 function refusal(machine: Machine, [length, width, thickness]: Vec3, after: number): Phrase[] | undefined {
   const { name, maxWidth, maxThickness, minLength, minThickness } = machine;
+  const reaches = limitOf(machine, 'maxLength');
+  if (!doesWork(machine, 'flatten'))
+    return [`${name} ${worksText(machineFacts(machine).does)}, and the piece is `, { mm: width }, ' wide'];
+  if (reaches > 0 && length > reaches)
+    return [`${name} reaches over `, { mm: reaches }, ' and the piece is ', { mm: length }, ' long'];
   if (maxWidth.mm > 0 && width > maxWidth.mm)
     return [`${name} takes `, { mm: maxWidth.mm }, ' and the piece is ', { mm: width }, ' wide'];
   if (length < minLength.mm)
@@ -75,7 +88,7 @@ export function otherMachine(step: Step, { build, timeline, before }: ReviewCont
   ];
   const after = timeline.steps.find(({ id }) => id === step.id)?.least[2] ?? size[2];
   // The brief asks for the panel's machine: end grain never goes through knives, whatever that is.
-  if (pieces.some(isEndGrain) && !takesEndGrain(asked.kind)) return [];
+  if (pieces.some(isEndGrain) && !takesEndGrain(asked)) return [];
   const why = refusal(asked, size, after);
   // The machine asked for would do, and another one was chosen by hand: nothing to say.
   if (!why) return [];
@@ -96,7 +109,7 @@ function noPlaner(step: Step, build: BuildDocument): Finding[] {
     roomOf(step)
       .takesOff?.(step)
       .find(({ axis }) => axis === 2)?.max ?? 0;
-  if (!used || shop.machines.some(({ kind }) => kind === 'planer')) return [];
+  if (!used || machinesThat(shop, 'mill').length > 0) return [];
   return [
     note(
       'no-planer',

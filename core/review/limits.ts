@@ -1,6 +1,6 @@
 import { type Edit, type Finding, type Fix, makerOf, type Step } from '../document';
 import { glueUpOf, jointsOf, splitEdit, splitStrips } from '../glueup';
-import { type Machine, takesEndGrain } from '../kit';
+import { limitOf, type Machine, machineFacts, takesEndGrain } from '../kit';
 import { flatteners, settable } from '../plan';
 import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
 import { asFlattening, asGlueUp, machineOfStep, roomOf, type TimelineStep } from '../steps';
@@ -73,6 +73,24 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       caution:
         'A piece shorter than the distance between the rollers can tip, jam or be thrown back. The machine’s manual comes first.',
     });
+  const longest = Math.max(...entered.pieces.map(({ blank }) => extents(blank)[0]));
+  const reaches = limitOf(machine, 'maxLength');
+  if (reaches > 0 && longest > reaches)
+    out.push({
+      code: 'longer-than-machine',
+      step: step.id,
+      severity: 'warning',
+      axis: 0,
+      message: [
+        'The piece is ',
+        { mm: longest },
+        ` long; ${machine.name} reaches over `,
+        { mm: reaches },
+        '.',
+      ],
+      numbers: { length: longest, most: reaches, over: longest - reaches },
+      fixes: flatten ? others : [],
+    });
   // The machine sees the carrier board and the piece on it as one.
   const carrier = flatten?.carrier?.mm ?? 0;
   const thin = after.least[2] + carrier;
@@ -92,7 +110,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       numbers: { thickness: thin, least: minThickness.mm, carrier },
       fixes: flatten
         ? [
-            ...(machine.kind === 'planer'
+            ...(machineFacts(machine).carrier
               ? [
                   {
                     label: `On a carrier board of ${lengthText(CARRIER_MM, context.build.shop.display)}`,
@@ -109,6 +127,26 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
         : [],
       caution:
         'Thin wood can break up under the knives. Use a carrier board, or another way; the machine’s manual comes first.',
+    });
+  const dial = limitOf(machine, 'dial');
+  const between = dial > 0 ? Math.abs(thin / dial - Math.round(thin / dial)) * dial : 0;
+  if (machining.over !== 'edges' && between > 1e-3)
+    out.push({
+      code: 'between-dial-steps',
+      step: step.id,
+      severity: 'note',
+      axis: 2,
+      message: [
+        `${machine.name} is to be set to `,
+        { mm: thin },
+        ', and its dial moves in steps of ',
+        { mm: dial },
+        ': the nearest is ',
+        { mm: Math.round(thin / dial) * dial },
+        '.',
+      ],
+      numbers: { set: thin, dial, off: between },
+      fixes: [],
     });
   const high = Math.max(...entered.pieces.map(({ blank }) => extents(blank)[2])) + carrier;
   if (maxThickness.mm > 0 && high > maxThickness.mm)
@@ -127,7 +165,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       numbers: { thickness: high, most: maxThickness.mm, carrier },
       fixes: flatten ? others : [],
     });
-  if (endGrain && !takesEndGrain(machine.kind))
+  if (endGrain && !takesEndGrain(machine))
     out.push({
       code: 'end-grain-in-planer',
       step: step.id,
@@ -198,10 +236,14 @@ declare module '../document/finding' {
   interface FindingCodes {
     /** A piece is wider than its machine takes. */
     'wider-than-machine': true;
+    /** A piece is longer than its machine reaches over. */
+    'longer-than-machine': true;
     /** A piece is shorter than its machine can feed. */
     'shorter-than-machine': true;
     /** A step leaves less than its machine goes down to. */
     'thinner-than-machine': true;
+    /** A machine is to be set between two steps of its dial. */
+    'between-dial-steps': true;
     /** A piece is thicker than its machine opens. */
     'thicker-than-machine': true;
     /** End grain is to go under knives. */

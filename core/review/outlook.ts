@@ -1,4 +1,6 @@
+import { heldFor, toBuy } from '../bench';
 import { type BuildDocument, type DimensionName, DIMENSIONS, type Finding, type StepKind } from '../document';
+import type { Held } from '../kit';
 import { type JointReading, jointReadings } from '../layup';
 import { layOut } from '../picture';
 import { run } from '../run';
@@ -44,6 +46,8 @@ export interface StepOutlook {
   leaves?: { id: string; mm: number }[];
   /** Greatest sizes as predicted, where a reading took their place. */
   predicted?: Vec3;
+  /** What it wants at hand besides wood and clamps, held against the kit. */
+  held: Held[];
 }
 
 /** What lies on the bench at the chosen step. */
@@ -57,6 +61,8 @@ export interface BenchScene {
 export interface Outlook {
   steps: StepOutlook[];
   findings: Finding[];
+  /** What its open steps want and the kit has not. */
+  toBuy: Held[];
   comparison?: Comparison[];
   finishedStep?: string;
   woodInMm3: number;
@@ -73,7 +79,7 @@ const cutOf = ({ pieces, entered, wanted }: TimelineStep, spoilt: number): numbe
     ? undefined
     : Math.ceil((pieces.length + spoilt) / entered.length);
 
-const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
+const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timeline): StepOutlook => {
   const source = build.steps.find(({ id }) => id === step.id);
   const { each } = roomOf(step);
   return {
@@ -92,6 +98,7 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument): StepOutlook => {
     laid: step.laid,
     glue: step.glue,
     massKg: step.massKg,
+    held: source ? heldFor(source, build, timeline) : [],
     pieces: each ? step.pieces.map(({ id }) => id) : [],
     ...(each?.measured
       ? {
@@ -122,8 +129,9 @@ export function outlookOf(
   const shown = timeline.steps.find(({ id }) => id === shownStep) ?? timeline.steps.at(-1);
   const scene = shown && layOut(shown.pieces);
   return {
-    steps: timeline.steps.map((step) => stepOutlook(step, build)),
+    steps: timeline.steps.map((step) => stepOutlook(step, build, timeline)),
     findings: findingsOf(build, timeline, today),
+    toBuy: toBuy(build, timeline),
     comparison: compareTarget(build, timeline),
     finishedStep: timeline.finished?.id,
     woodInMm3: timeline.woodInMm3,

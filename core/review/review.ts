@@ -9,12 +9,14 @@ import { doneEarly } from './early';
 import { glueUpFindings } from './glueups';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { machineLimits } from './limits';
+import { notOnHand } from './onhand';
 import { withPlayedOffers } from './offers';
 import { cutMargins, sawCapacity, sawReach } from './sawing';
 import { seamFindings } from './seams';
 import { mitredStripes, staggeredSeams } from './stripes';
 import { crossFeed, flattening } from './surfaces';
 import { lopsidedTrim, targetMissed, thinMargins } from './target';
+import { wrongTool } from './tools';
 import { stripsWithoutBoard } from './wood';
 
 /**
@@ -71,6 +73,8 @@ function raise(build: BuildDocument, timeline: Timeline, today?: string): Findin
     thinMargins,
     glueUpFindings,
     doneEarly,
+    notOnHand,
+    wrongTool,
   ];
   return [
     ...timeline.problems,

@@ -1,4 +1,5 @@
 import type { Finding, Step } from '../document';
+import { machinesThat, tearsAcross } from '../kit';
 import { type Blank, bounds, type Bounds, extents, grainOf } from '../solid';
 import { asFlattening, type FlattenStep, freshFrom, machineOfStep, noiseOf, roomOf } from '../steps';
 import { counted } from '../units';
@@ -187,7 +188,7 @@ export function crossFeed(step: Step, context: ReviewContext): Finding[] {
   const { machining } = roomOf(step);
   if (!machining || machining.over === 'edges') return [];
   const machine = machineOfStep(step, context.build);
-  if (machine?.kind !== 'planer') return [];
+  if (!machine || !tearsAcross(machine)) return [];
   const across = context
     .before(step)
     .flatMap(({ blank }) => blank.cells)
@@ -205,8 +206,8 @@ export function crossFeed(step: Step, context: ReviewContext): Finding[] {
         ' of it. Knives that meet fibres from the side tear them out.',
       ],
       numbers: { strips: across.length, length: longest },
-      fixes: context.build.shop.machines
-        .filter(({ kind }) => kind === 'drum sander' || kind === 'router sled' || kind === 'hand planes')
+      fixes: machinesThat(context.build.shop, 'flatten')
+        .filter((other) => !tearsAcross(other))
         .map((other) => ({
           label: `Use ${other.name}`,
           edit: { do: 'useMachine' as const, step: step.id, machine: other.id },

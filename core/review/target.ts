@@ -1,4 +1,5 @@
 import { type BuildDocument, DIMENSIONS, type Finding, type Fix, sawIdOf, type Step } from '../document';
+import { machineFacts, machinesThat } from '../kit';
 import { type Axis, extents } from '../solid';
 import {
   asSlicing,
@@ -235,7 +236,7 @@ function sawnTrim(step: Step, { build }: ReviewContext): Finding[] {
     .filter((mm) => mm > 1e-6);
   const least = Math.min(...amounts);
   if (!saw || amounts.length === 0 || least >= saw.kerf.mm - 1e-6) return [];
-  const plane = build.shop.machines.find(({ kind }) => kind === 'hand planes');
+  const plane = machinesThat(build.shop, 'trim').find((each) => machineFacts(each).byHand === 'places');
   return [
     {
       code: 'trim-thinner-than-kerf',

@@ -7,7 +7,7 @@ import {
   sawIdOf,
   type Step,
 } from '../document';
-import type { Machine, Saw } from '../kit';
+import { type Machine, machinesThat, type Saw, type Work } from '../kit';
 import type { Blank, Ledger } from '../solid';
 import type { Laid, WorkPiece } from './timeline';
 import type { Sources } from './tolerance';
@@ -84,16 +84,20 @@ export function sawOf(step: { id: string }, id: string, context: RunContext): { 
   );
 }
 
-/** The machine a step names, or the finding that there is none. */
+/** The machine a step names, or the finding that there is none, with those that do the work. */
 export function machineOf(
   step: { id: string },
   id: string,
   context: RunContext,
+  work: Work,
 ): Machine | { stop: Finding } {
   const machine = context.build.shop.machines.find((candidate) => candidate.id === id);
   if (machine) return machine;
   const users = context.build.steps.filter((each) => machineIdOf(each) === id);
-  const fixes = context.build.shop.machines.map((other) => ({
+  const { shop } = context.build;
+  const able = machinesThat(shop, work);
+  // Without a planer something else mills: the review says so.
+  const fixes = (able.length > 0 ? able : machinesThat(shop, 'flatten')).map((other) => ({
     label: `Use ${other.name}`,
     edit: insteadOf(users, (user) => ({ do: 'useMachine', step: user.id, machine: other.id })),
   }));

@@ -23,7 +23,7 @@ export const drill: StepRoom<DrillStep> = {
   },
   flow: {},
   run: passThrough,
-  machining: { over: 'faces', any: () => true, sides: ({ depth }) => [depth.mm] },
+  machining: { work: 'bore', over: 'faces', any: () => true, sides: ({ depth }) => [depth.mm] },
   labour: { setUp: 7, each: 3 },
   caution: 'Clamp it down.',
 };

@@ -75,6 +75,6 @@ export function brokenReferences(build: BuildDocument): Wrong[] {
 
 /** Ids that two members of one list of the kit share. */
 export const sharedKitIds = (shop: BuildDocument['shop'], prefix = ''): Wrong[] =>
-  (['saws', 'machines', 'clamps', 'adhesives', 'layUps'] as const).flatMap((list) =>
+  (['saws', 'machines', 'clamps', 'adhesives', 'layUps', 'bits', 'supplies'] as const).flatMap((list) =>
     sharedIds(shop[list] ?? [], prefix + list),
   );

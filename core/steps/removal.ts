@@ -1,5 +1,5 @@
 import type { Step } from '../document';
-import { type Machine, removalCause } from '../kit';
+import { type Machine, removalCause, type Work } from '../kit';
 import {
   across,
   type Axis,
@@ -61,7 +61,7 @@ export function takeOff(
   machine: Machine,
   ledger: Ledger,
 ): { blank: Blank; ledger: Ledger } {
-  const cause = removalCause(machine.kind);
+  const cause = removalCause(machine);
   let kept = blank;
   let booked = ledger;
   // Measured on the piece as it came, as with a saw.
@@ -83,15 +83,21 @@ export function takeOff(
 
 type ErrorTriple = readonly [Errors, Errors, Errors];
 
+/** A pass over a machine: what it must do, what comes off, and how far the sizes may be off after it. */
+interface Surfacing {
+  work: Work;
+  removals: readonly Removal[];
+  errorsAfter: (piece: WorkPiece, machine: Machine) => ErrorTriple;
+}
+
+/** Takes pieces over the machine that a step names; stops where the kit has none such, or more would come off than there is. */
 export function runSurface(
-  step: Step,
+  step: Step & { machine: string },
   inputs: readonly WorkPiece[],
-  machineId: string,
-  removals: readonly Removal[],
   context: RunContext,
-  errorsAfter: (piece: WorkPiece, machine: Machine) => ErrorTriple,
+  { work, removals, errorsAfter }: Surfacing,
 ): Outcome {
-  const machine = machineOf(step, machineId, context);
+  const machine = machineOf(step, step.machine, context, work);
   if (isStopped(machine)) return machine;
   let lost = emptyLedger();
   const pieces: WorkPiece[] = [];

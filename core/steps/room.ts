@@ -1,4 +1,5 @@
 import type { DimensionName, StepBase } from '../document';
+import type { Machine, Need, Work } from '../kit';
 import { emptyLedger, type Axis } from '../solid';
 import type { Outcome, RunContext } from './context';
 import type { Fields } from './field';
@@ -38,6 +39,8 @@ export interface Flow<S> {
 
 /** How a cut goes through the wood. */
 export interface Sawing<S> {
+  /** What the saw must be able to do. */
+  work: (step: S) => readonly Work[];
   /** The dimension that the blade goes through. */
   through: (step: S) => DimensionName;
   /** The blade's depth is held against it. */
@@ -52,6 +55,8 @@ export interface Sawing<S> {
 
 /** How a piece goes over a machine. */
 export interface Machining<S> {
+  /** What the machine must be able to do. */
+  work: Work;
   /** Its faces or its edges: what the machine's width and thickness are held against. */
   over: 'faces' | 'edges' | 'both';
   /** It goes over the machine at all. */
@@ -77,6 +82,13 @@ export interface Labour<S> {
   fixed?: (step: S) => number;
   /** What waits after it by itself. */
   waits?: (step: S) => Wait[];
+}
+
+/** A step as it was played, for what it wants at hand. */
+export interface Handled {
+  machine?: Machine;
+  /** Pieces as they leave it. */
+  pieces: readonly WorkPiece[];
 }
 
 /** A step as it stands in its job, for the line under its name. */
@@ -135,6 +147,8 @@ export interface StepRoom<S extends StepBase & { kind: string }> {
   gives?: (step: S) => { count: number; words: string; mm: number; fromPanel?: boolean } | undefined;
   /** Where pieces can be taken hold of one by one: what they are called. */
   each?: { name: string; measured?: DimensionName };
+  /** What it wants at hand besides wood, machine and saw; what the machine itself wants for this work comes of itself. */
+  needs?: (step: S, seen: Handled) => Need[];
   /** The usual caution, where hands come near a blade or a cutter. */
   caution?: string;
 }

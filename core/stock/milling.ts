@@ -1,5 +1,5 @@
 import type { BoardStock } from '../document';
-import type { ShopSnapshot } from '../kit';
+import { machinesThat, type ShopSnapshot } from '../kit';
 import { settingErrors, type Sources, type Tolerance, toleranceOf } from '../steps';
 import { INCH } from '../units';
 
@@ -92,7 +92,7 @@ export function millingYield(board: BoardStock, shop: ShopSnapshot, part?: Parti
 
 /** How far off: the tape's reading of the board, and the machine that takes it to size, added as independent errors. */
 function spreads(shop: ShopSnapshot): MillingYield['tolerance'] {
-  const planer = shop.machines.find(({ kind }) => kind === 'planer') ?? shop.machines[0];
+  const planer = machinesThat(shop, 'mill')[0] ?? machinesThat(shop, 'flatten')[0];
   const saw = shop.saws[0];
   const sources: Sources = new Map();
   const tape = settingErrors(sources, 'tape', 'read with a tape', {

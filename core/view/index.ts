@@ -1,3 +1,4 @@
 export * from './hold';
 export * from './rows';
 export * from './tables';
+export * from './tools';

@@ -1,5 +1,5 @@
 import type { Edit, Machining } from '../../document';
-import { type AidKind, gluingOf, type ShopSnapshot } from '../../kit';
+import { type AidKind, gluingOf, machineFacts, machinesThat, type ShopSnapshot } from '../../kit';
 import { flatteners } from '../../plan';
 import { roundUpToStep } from '../../units';
 import type { GlueUp } from '../glueup';
@@ -21,13 +21,11 @@ export function machiningFor(
   const takers = flatteners(shop, [glueUp.lengthMm, glueUp.widthMm, glueUp.heightMm], endGrain);
   // Sections that are flat need a machine that takes them all, or a plane at their joints; the sled is the last resort.
   const joined =
-    takers.find(({ kind }) => kind === 'planer' || kind === 'drum sander') ??
-    takers.find(({ kind }) => kind === 'hand planes') ??
+    takers.find((each) => machineFacts(each).feeds) ??
+    takers.find((each) => machineFacts(each).byHand === 'places') ??
     takers[0];
   const edges =
-    shop.machines.find(({ kind, minLength }) => kind === 'jointer' && minLength.mm <= glueUp.lengthMm) ??
-    shop.machines.find(({ kind }) => kind === 'hand planes') ??
-    section;
+    machinesThat(shop, 'joint').find(({ minLength }) => minLength.mm <= glueUp.lengthMm) ?? section;
   if (!section || !joined || !edges) return undefined;
   return { sections: section.id, joined: joined.id, edges: edges.id };
 }

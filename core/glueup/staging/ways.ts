@@ -1,6 +1,15 @@
 import { type BuildDocument, DIMENSIONS, type Edit, type Phrase } from '../../document';
 import { applyEdit } from '../../edit';
-import { AID_KINDS, climateOf, glueTimes, gluingOf, type ShopSnapshot, type WideWay } from '../../kit';
+import {
+  AID_KINDS,
+  climateOf,
+  glueTimes,
+  gluingOf,
+  machineFacts,
+  type ShopSnapshot,
+  type WideWay,
+  widestMilled,
+} from '../../kit';
 import { flatteners } from '../../plan';
 import { run } from '../../run';
 import { blankVolume, extents } from '../../solid';
@@ -86,14 +95,11 @@ function panelOf(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): Pane
   const plan = planClamps(glueUp, shop);
   const rehearsal = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop);
   const facts = adhesiveFor(glueUp, shop);
-  const planers = shop.machines
-    .filter(({ kind }) => kind === 'planer')
-    .map(({ maxWidth }) => maxWidth.mm || Infinity);
   return {
     glueUp,
     shop,
     widths: glueUp.courses.map(({ from, to }) => to - from),
-    planerMm: Math.max(0, ...planers),
+    planerMm: widestMilled(shop),
     edgeLossMm: shop.allowances.jointEdge.mm,
     jointMin: (rehearsal.spreadMin + rehearsal.placeMin) / Math.max(1, glueUp.lines.length),
     fixedMin: rehearsal.clampMin,
@@ -237,9 +243,10 @@ function limitsOf(build: BuildDocument, entry: TimelineStep): Phrase[][] {
 function byHand(build: BuildDocument, timeline: Timeline, glueUp: GlueUp, joints: number): number {
   const own = timeline.steps.find(({ id }) => id === flattenAfter(build, glueUp.step)?.id);
   const step = build.steps.find(({ id }) => id === own?.id);
-  const kind = step && machineOfStep(step, build)?.kind;
-  if (!own || (kind !== 'router sled' && kind !== 'hand planes')) return 0;
-  if (kind === 'hand planes' && joints > 0) return 2 * joints * STEP_BAND * glueUp.lengthMm;
+  const machine = step && machineOfStep(step, build);
+  const byHand = machine && machineFacts(machine).byHand;
+  if (!own || !byHand) return 0;
+  if (byHand === 'places' && joints > 0) return 2 * joints * STEP_BAND * glueUp.lengthMm;
   return 2 * own.entered.reduce((total, { blank }) => total + extents(blank)[0] * extents(blank)[1], 0);
 }
 
@@ -262,7 +269,7 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
   const handMm2 =
     plan.way === 'paid' ? 0 : byHand(after, timeline, joined, split ? plan.counts.length - 1 : 0);
   const flat = flattenAfter(after, joined.step);
-  const lastKind = shop.machines.find(({ id }) => id === flat?.machine)?.kind;
+  const last = shop.machines.find(({ id }) => id === flat?.machine);
   const walls: Phrase[][] = [];
   if (plan.way !== 'paid')
     walls.push(
@@ -298,7 +305,7 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
     lostMm3: lost < LEAST_LOSS_MM3 ? 0 : lost,
     timeShare,
     notFlush:
-      wide && plan.way !== 'paid' && (lastKind === 'hand planes' || !flat)
+      wide && plan.way !== 'paid' && (!flat || (last && machineFacts(last).byHand === 'places'))
         ? split
           ? plan.counts.length - 1
           : glueUp.lines.length

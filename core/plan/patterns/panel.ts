@@ -1,5 +1,5 @@
 import { type Brief, type BuildDocument, type LaidPart, LONGEST_BOARD_MM, type Step } from '../../document';
-import type { ShopSnapshot } from '../../kit';
+import { machinesThat, type ShopSnapshot } from '../../kit';
 import { INCH, lengthText, sectionsNeeded, sectionWidth } from '../../units';
 import { plainSize, wholeModules } from '../aims';
 import { flatteners } from '../machines';
@@ -130,7 +130,7 @@ function planPanel(order: Order): BuildDocument {
         kind: 'joint',
         inputs: [`flat${tag}`],
         output: `jointed${tag}`,
-        machine: shop.machines.find(({ kind }) => kind === 'jointer')?.id ?? mill.id,
+        machine: machinesThat(shop, 'joint')[0]?.id ?? mill.id,
         near: s === sections - 1 ? { mm: 0 } : a.jointEdge,
         far: s === 0 ? { mm: 0 } : a.jointEdge,
       });

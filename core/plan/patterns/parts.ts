@@ -1,5 +1,5 @@
 import { type Brief, type BuildDocument, FORMAT_VERSION, type Slot, type Target } from '../../document';
-import type { Machine, ShopSnapshot } from '../../kit';
+import { doesWork, type Machine, machinesThat, type ShopSnapshot } from '../../kit';
 import { type Length, roundUpToStep } from '../../units';
 
 /** A brief that cannot be met. The message names the number. */
@@ -17,9 +17,11 @@ export function requirePositive(what: string, mm: number): number {
   return mm;
 }
 
-/** The machine that mills strips: the planer, or the first the shop has. */
+/** The machine that mills strips: the first that does, else the kit's first that flattens or joints; the review then says so. */
 export function millMachine(shop: ShopSnapshot): Machine {
-  const machine = shop.machines.find(({ kind }) => kind === 'planer') ?? shop.machines[0];
+  const machine =
+    machinesThat(shop, 'mill')[0] ??
+    shop.machines.find((each) => doesWork(each, 'flatten') || doesWork(each, 'joint'));
   if (!machine) throw new CannotFit('The kit has no machine to mill strips with.');
   return machine;
 }

@@ -1,5 +1,5 @@
 import type { BuildDocument, Slot, Step } from '../../document';
-import { type Saw, takesEndGrain } from '../../kit';
+import { doesWork, machineFacts, machinesThat, type Saw, takesEndGrain } from '../../kit';
 import type { GlueStep, TrimStep } from '../../steps';
 import { blankLengthForSlices, lengthText } from '../../units';
 import { flatteners, machineTakes } from '../machines';
@@ -140,14 +140,18 @@ export function sawReaching({ shop, saw }: Draft, depthMm: number): Saw {
 /** The brief's machine where it takes the panel, else one that does, else the brief's: the review then says why not. */
 export function panelMachine({ shop, brief }: Draft, size: readonly [number, number, number]): string {
   const wanted = shop.machines.find(({ id: own }) => own === brief.flattenWith);
-  if (wanted && machineTakes(wanted, size)) return wanted.id;
+  if (wanted && doesWork(wanted, 'flatten') && machineTakes(wanted, size)) return wanted.id;
   return flatteners(shop, size, false)[0]?.id ?? wanted?.id ?? millMachine(shop).id;
 }
 
 /** The machine that may flatten an end-grain blank. Throws CannotFit where the kit has none. */
 export function blockMachine({ shop }: Draft, size: readonly [number, number, number]): string {
   const [machine] = flatteners(shop, size, true);
-  const any = machine ?? shop.machines.find(({ kind }) => takesEndGrain(kind) && kind === 'hand planes');
+  const any =
+    machine ??
+    machinesThat(shop, 'flatten').find(
+      (each) => takesEndGrain(each) && machineFacts(each).byHand === 'places',
+    );
   if (!any)
     throw new CannotFit(
       'No machine of the kit may flatten end grain of this size; a router sled or hand planes would.',

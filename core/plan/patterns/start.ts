@@ -1,5 +1,5 @@
 import type { Brief, PatternId } from '../../document';
-import { type ShopSnapshot, typed } from '../../kit';
+import { machinesThat, type ShopSnapshot, typed } from '../../kit';
 import { patternOf } from './patterns';
 
 /** The brief a pattern begins with in a shop: its own sizes and woods, the shop's first saw and planer if it has them. */
@@ -17,7 +17,7 @@ export function startingBrief(id: PatternId, shop: ShopSnapshot, change: Partial
     woods: start.woods,
     module: typed(start.module),
     saw,
-    flattenWith: known('planer', shop.machines),
+    flattenWith: known('planer', machinesThat(shop, 'flatten')),
     trimWith: { saw },
     chequer: true,
     extraSlices: 0,

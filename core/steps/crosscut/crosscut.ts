@@ -56,7 +56,12 @@ export const crosscut: StepRoom<CrosscutStep> = {
   run: runCrosscut,
   took: (_step, kerfMm) => [{ from: 'kerf', mm: kerfMm }],
   explains: (step, axis, _over, measured) => (axis === 0 ? { ...step, length: { mm: measured } } : undefined),
-  sawing: { through: () => 'thickness', reach: true, carried: { across: () => true } },
+  sawing: {
+    work: () => ['crosscut'],
+    through: () => 'thickness',
+    reach: true,
+    carried: { across: () => true },
+  },
   needsSettled: true,
   labour: { setUp: 5, each: 1 },
   caution: 'Fence and mitre gauge are not used together. The saw’s manual comes first.',

@@ -42,6 +42,8 @@ export const finish: StepRoom<FinishStep> = {
     },
   },
   flow: { waits: true },
+  // How much goes with the finish and the wood: some of it must be there.
+  needs: () => [{ what: 'supply', kind: 'finish' }],
   run: passThrough,
   labour: {
     setUp: 0,

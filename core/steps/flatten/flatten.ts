@@ -17,13 +17,10 @@ export interface FlattenStep extends StepBase {
 
 /** Flattens both faces. The thickness is then what the machine was set to, however rough the piece was. */
 export const runFlatten = (step: FlattenStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
-  runSurface(
-    step,
-    inputs,
-    step.machine,
-    [{ axis: 2, min: step.bottom.mm, max: step.top.mm }],
-    context,
-    ({ errors }, machine) => [
+  runSurface(step, inputs, context, {
+    work: 'flatten',
+    removals: [{ axis: 2, min: step.bottom.mm, max: step.top.mm }],
+    errorsAfter: ({ errors }, machine) => [
       errors[0],
       errors[1],
       step.top.mm + step.bottom.mm > 0
@@ -35,7 +32,7 @@ export const runFlatten = (step: FlattenStep, inputs: readonly WorkPiece[], cont
           )
         : errors[2],
     ],
-  );
+  });
 
 /** The room of flattening. */
 export const flatten: StepRoom<FlattenStep> = {
@@ -63,6 +60,7 @@ export const flatten: StepRoom<FlattenStep> = {
     },
   ],
   machining: {
+    work: 'flatten',
     over: 'faces',
     any: () => true,
     sides: ({ top, bottom }) => [top.mm, bottom.mm],

@@ -16,13 +16,10 @@ export interface JointStep extends StepBase {
 
 /** Joints edges before sections are joined: what comes off adds its own error to the width. */
 export const runJoint = (step: JointStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
-  runSurface(
-    step,
-    inputs,
-    step.machine,
-    [{ axis: 1, min: step.near.mm, max: step.far.mm }],
-    context,
-    ({ errors }, machine) => {
+  runSurface(step, inputs, context, {
+    work: 'joint',
+    removals: [{ axis: 1, min: step.near.mm, max: step.far.mm }],
+    errorsAfter: ({ errors }, machine) => {
       const edges = (step.near.mm > 0 ? 1 : 0) + (step.far.mm > 0 ? 1 : 0);
       const removal = settingErrors(
         context.sources,
@@ -32,7 +29,7 @@ export const runJoint = (step: JointStep, inputs: readonly WorkPiece[], context:
       );
       return [errors[0], addErrors([errors[1], 1], [removal, -edges]), errors[2]];
     },
-  );
+  });
 
 /** The room of jointing edges. */
 export const joint: StepRoom<JointStep> = {
@@ -52,6 +49,7 @@ export const joint: StepRoom<JointStep> = {
     { axis: 1, min: near.mm, max: far.mm, sides: 'edges', settings: ['near', 'far'] },
   ],
   machining: {
+    work: 'joint',
     over: 'edges',
     any: ({ near, far }) => near.mm + far.mm !== 0,
     sides: ({ near, far }) => [near.mm, far.mm],

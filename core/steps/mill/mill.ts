@@ -16,16 +16,13 @@ export interface MillStep extends StepBase {
 
 /** Cleans faces and edges of strips. Thickness is then one setting of the machine, for all strips alike. */
 export const runMill = (step: MillStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
-  runSurface(
-    step,
-    inputs,
-    step.machine,
-    [
+  runSurface(step, inputs, context, {
+    work: 'mill',
+    removals: [
       { axis: 1, min: step.edge.mm, max: step.edge.mm },
       { axis: 2, min: step.face.mm, max: step.face.mm },
     ],
-    context,
-    ({ errors }, machine) => [
+    errorsAfter: ({ errors }, machine) => [
       errors[0],
       step.edge.mm > 0
         ? addErrors(
@@ -42,7 +39,7 @@ export const runMill = (step: MillStep, inputs: readonly WorkPiece[], context: R
           )
         : errors[2],
     ],
-  );
+  });
 
 /** The room of milling. */
 export const mill: StepRoom<MillStep> = {
@@ -63,6 +60,7 @@ export const mill: StepRoom<MillStep> = {
     { axis: 1, min: edge.mm, max: edge.mm, sides: 'edges', settings: ['edge', 'edge'] },
   ],
   machining: {
+    work: 'mill',
     over: 'both',
     any: ({ face, edge }) => face.mm + edge.mm !== 0,
     sides: ({ face }) => [face.mm, face.mm],

@@ -276,6 +276,7 @@ export const oblique: StepRoom<ObliqueStep> = {
   explains: (step, axis, _over, measured) =>
     !step.ends && step.tilt === 'mitre' && axis === 1 ? { ...step, thickness: { mm: measured } } : undefined,
   sawing: {
+    work: () => ['crosscut'],
     through: () => 'thickness',
     reach: true,
     upright: ({ tilt, angleDegrees }) => (tilt === 'mitre' ? 1 : turnOf(angleDegrees).sin),

@@ -151,6 +151,7 @@ export const resaw: StepRoom<ResawStep> = {
   run: runResaw,
   took: ({ leaves }, kerfMm) => [{ from: 'kerfs', mm: (leaves - 1) * kerfMm }],
   sawing: {
+    work: () => ['resaw'],
     through: () => 'width',
     reach: true,
     words: {

@@ -296,6 +296,7 @@ export const rip: StepRoom<RipStep> = {
   group: 'Saw',
   says: 'Saws the strips of a lay-up from their boards, along the grain.',
   subtitle: (_step, { strips }) => counted(strips, 'strip'),
+  sawing: { work: () => ['rip'], through: () => 'thickness' },
   fields: {
     assembly: { is: 'id', of: 'assembly' },
     saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },

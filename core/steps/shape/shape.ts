@@ -132,6 +132,7 @@ export const shape: StepRoom<ShapeStep> = {
   held: ({ outline, saw }) => !(outline && saw),
   took: ({ saw }, kerfMm) => (saw ? [{ from: 'kerf', mm: kerfMm }] : []),
   sawing: {
+    work: () => ['crosscut'],
     through: ({ seen }) => (seen === 'edge' ? 'width' : 'thickness'),
     carried: { across: () => true },
   },

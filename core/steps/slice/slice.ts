@@ -134,7 +134,12 @@ export const slice: StepRoom<SliceStep> = {
   ],
   explains: (step, axis, _over, measured) =>
     axis === 0 ? { ...step, thickness: { mm: measured } } : undefined,
-  sawing: { through: () => 'thickness', reach: true, carried: { across: () => true } },
+  sawing: {
+    work: () => ['crosscut'],
+    through: () => 'thickness',
+    reach: true,
+    carried: { across: () => true },
+  },
   needsSettled: true,
   labour: { setUp: 10, each: 1.5 },
   gives: ({ count, thickness }) => ({ count, words: 'slices of', mm: thickness.mm, fromPanel: true }),

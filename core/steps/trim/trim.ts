@@ -67,7 +67,7 @@ function cutterSetting(step: TrimStep, cutter: Cutter, context: RunContext) {
       sawOff(blank, removals, saw.kerf.mm, ledger);
     return { name: saw.name, spread: saw.setting, trim };
   }
-  const machine = machineOf(step, cutter.machine, context);
+  const machine = machineOf(step, cutter.machine, context, 'trim');
   if (isStopped(machine)) return machine;
   const trim = (blank: Blank, removals: readonly Removal[], ledger: Ledger) =>
     takeOff(blank, removals, machine, ledger);
@@ -135,6 +135,10 @@ export const trim: StepRoom<TrimStep> = {
     },
   ],
   sawing: {
+    work: ({ start, end, near, far }) => [
+      ...(start.mm + end.mm > 0 ? (['crosscut'] as const) : []),
+      ...(near.mm + far.mm > 0 ? (['rip'] as const) : []),
+    ],
     through: () => 'thickness',
     reach: true,
     carried: {

@@ -1,6 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import type { Aim, Brief, MeasureValue } from '../../../core/document';
-import type { ShopSnapshot } from '../../../core/kit';
+import { doesWork, type ShopSnapshot } from '../../../core/kit';
 import { type MeasureField, measureOf, patternOf } from '../../../core/plan';
 import { type Display, type Length, lengthText } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
@@ -104,7 +104,9 @@ export function BriefFields({ brief, shop, display, onChange }: Props) {
           label="Flatten the panel with"
           value={brief.flattenWith}
           onChange={(flattenWith) => onChange({ flattenWith })}
-          options={shop.machines.map(({ id, name }) => ({ value: id, label: name }))}
+          options={shop.machines
+            .filter((machine) => doesWork(machine, 'flatten') || machine.id === brief.flattenWith)
+            .map(({ id, name }) => ({ value: id, label: name }))}
         />
       </div>
     </>

@@ -1,7 +1,9 @@
 import { memo } from 'react';
-import type { BuildDocument, Step } from '../../../core/document';
+import { type BuildDocument, phraseText, type Step } from '../../../core/document';
+import { type Held, heldWords, machineFacts, type ShopSnapshot } from '../../../core/kit';
 import type { Outlook, StepOutlook } from '../../../core/review';
-import { asGlueUp, machineOfStep, passesOf, stepName, subtitleOf, tookBy } from '../../../core/steps';
+import { asGlueUp, machineOfStep, passesOf, roomOf, stepName, subtitleOf, tookBy } from '../../../core/steps';
+import { moneyText } from '../../../core/stock';
 import { areaText, counted, type Display, massText, offText, volumeText } from '../../../core/units';
 import { jointShares, lostInAll, setWithCarrier, slackOf } from '../../../core/view';
 import { useDisplay } from '../../app/display';
@@ -61,13 +63,17 @@ export const Card = memo(function Card({
           {findings.map((finding, i) => (
             <FindingNote key={`${finding.code}${i}`} finding={finding} />
           ))}
+          <Caution step={step} build={build} />
           <StepSettings key={step.id} build={build} step={step} />
           <StripSettings build={build} step={step} seen={seen} />
           {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
+          {seen && seen.held.length > 0 && <AtHand held={seen.held} shop={build.shop} />}
           {seen && seen.count > 0 && (
             <Measured key={`${step.id} measured`} build={build} step={step} seen={seen} />
           )}
-          {seen && step.id === outlook.finishedStep && <WholeJob outlook={outlook} display={display} />}
+          {seen && step.id === outlook.finishedStep && (
+            <WholeJob outlook={outlook} build={build} display={display} />
+          )}
         </>
       )}
       <label className="text-graphite mt-auto flex items-center gap-2 pt-1 text-[14px]">
@@ -88,6 +94,44 @@ export const Card = memo(function Card({
     </aside>
   );
 });
+
+/** The usual caution of a step not yet done: of its work, and of its machine. */
+function Caution({ step, build }: { step: Step; build: BuildDocument }) {
+  const machine = machineOfStep(step, build);
+  const words = [roomOf(step).caution, machine && machineFacts(machine).caution].filter(Boolean).join(' ');
+  if (step.done || !words) return null;
+  return (
+    <p className="text-graphite text-[13px]">
+      <strong className="text-ink font-semibold">Caution.</strong> {words}
+    </p>
+  );
+}
+
+/** What a step, or the job, wants at hand besides wood and clamps, and what is missing. */
+function AtHand({
+  title = 'At hand',
+  held,
+  shop,
+}: {
+  title?: string;
+  held: readonly Held[];
+  shop: ShopSnapshot;
+}) {
+  const display = useDisplay();
+  return (
+    <section aria-label={title}>
+      <h3 className="label pb-1">{title}</h3>
+      <ul className="text-[14px]">
+        {held.map((each) => (
+          <li key={JSON.stringify(each.need)} className={each.short > 0 ? 'text-red font-medium' : ''}>
+            {phraseText(heldWords(each, shop), display)}
+            {each.cost && `, about ${moneyText(each.cost.minor, each.cost.currency)}`}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
 
 const subtitle = (step: Step, build: BuildDocument, seen: StepOutlook | undefined): string =>
   subtitleOf(step, {
@@ -185,36 +229,41 @@ const jointWords = (joints: Outlook['joints']): string =>
     .map(({ side, pct }) => `${pct} % ${side}`)
     .join(', ');
 
-function WholeJob({ outlook, display }: { outlook: Outlook; display: Display }) {
+function WholeJob({ outlook, build, display }: { outlook: Outlook; build: BuildDocument; display: Display }) {
   const lost = lostInAll(outlook);
   return (
-    <section aria-label="Wood">
-      <h3 className="label pb-1">Where the wood goes</h3>
-      <dl>
-        <Row name="Wood in">
-          <span className="rule">{volumeText(outlook.woodInMm3, display)}</span>
-        </Row>
-        <Row name="In the piece">
-          <span className="rule">{volumeText(outlook.finishedMm3, display)}</span>
-        </Row>
-        <Row name="Kerf">
-          <span className="rule">{volumeText(lost.kerf, display)}</span>
-        </Row>
-        <Row name="Shavings and dust">
-          <span className="rule">{volumeText(lost.shaving + lost.dust, display)}</span>
-        </Row>
-        <Row name="Offcuts">
-          <span className="rule">{volumeText(lost.offcut, display)}</span>
-        </Row>
-        <Row name={`${counted(outlook.joints.count, 'joint')}, glued in all`}>
-          <span className="rule">{areaText(outlook.joints.areaMm2, display)}</span>
-        </Row>
-        {outlook.joints.finishedAreaMm2 > 0 && (
-          <Row name="Joints in the piece">
-            <span className="rule">{jointWords(outlook.joints)}</span>
+    <>
+      {outlook.toBuy.length > 0 && (
+        <AtHand title="To buy or borrow for this job" held={outlook.toBuy} shop={build.shop} />
+      )}
+      <section aria-label="Wood">
+        <h3 className="label pb-1">Where the wood goes</h3>
+        <dl>
+          <Row name="Wood in">
+            <span className="rule">{volumeText(outlook.woodInMm3, display)}</span>
           </Row>
-        )}
-      </dl>
-    </section>
+          <Row name="In the piece">
+            <span className="rule">{volumeText(outlook.finishedMm3, display)}</span>
+          </Row>
+          <Row name="Kerf">
+            <span className="rule">{volumeText(lost.kerf, display)}</span>
+          </Row>
+          <Row name="Shavings and dust">
+            <span className="rule">{volumeText(lost.shaving + lost.dust, display)}</span>
+          </Row>
+          <Row name="Offcuts">
+            <span className="rule">{volumeText(lost.offcut, display)}</span>
+          </Row>
+          <Row name={`${counted(outlook.joints.count, 'joint')}, glued in all`}>
+            <span className="rule">{areaText(outlook.joints.areaMm2, display)}</span>
+          </Row>
+          {outlook.joints.finishedAreaMm2 > 0 && (
+            <Row name="Joints in the piece">
+              <span className="rule">{jointWords(outlook.joints)}</span>
+            </Row>
+          )}
+        </dl>
+      </section>
+    </>
   );
 }

@@ -1,6 +1,8 @@
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
+import { doesWork } from '../../../core/kit';
 import { asGlueUp, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
 import type { Length } from '../../../core/units';
+import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
 import { Choice, Toggle } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
@@ -47,7 +49,7 @@ function StepField({
   const edit = useEdit();
   const settle = useSettle();
   const display = useDisplay();
-  const { saws, machines, settingStep } = build.shop;
+  const { settingStep } = build.shop;
   const value: unknown = (step as unknown as Record<string, unknown>)[name];
   const label = typeof field.label === 'function' ? field.label(step as never) : (field.label ?? '');
   const set = (next: unknown) =>
@@ -99,7 +101,7 @@ function StepField({
           label={label}
           className="col-span-2"
           value={(value as string | undefined) ?? ''}
-          options={(field.of === 'saw' ? saws : machines).map(({ id, name: tool }) => ({
+          options={toolsFor(step, field.of, build.shop, value).map(({ id, name: tool }) => ({
             value: id,
             label: tool,
           }))}
@@ -145,7 +147,7 @@ function CutterChoice({
   const options = [
     ...build.shop.saws.map(({ id, name }) => ({ value: `saw:${id}`, label: name })),
     ...build.shop.machines
-      .filter(({ kind }) => kind === 'hand planes' || kind === 'jointer' || kind === 'planer')
+      .filter((machine) => doesWork(machine, 'trim'))
       .map(({ id, name }) => ({ value: `machine:${id}`, label: `${name}, no kerf` })),
   ];
   return (

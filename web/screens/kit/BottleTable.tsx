@@ -11,43 +11,7 @@ import { minutesText } from '../../../core/units';
 import { today } from '../../app/day';
 import { Choice } from '../../parts/Choice';
 import { Tick } from '../../parts/Tick';
-import { AddButton, freshId, Heads, NameCell, RemoveCell, without } from './TableParts';
-
-/** A number from a label, or nothing: then the class counts. */
-function LabelNumber({
-  label,
-  value,
-  least,
-  most,
-  placeholder,
-  onChange,
-}: {
-  label: string;
-  value: number | undefined;
-  least: number;
-  most: number;
-  placeholder: string;
-  onChange: (value: number | undefined) => void;
-}) {
-  return (
-    <input
-      aria-label={label}
-      className="field w-[62px]"
-      inputMode="decimal"
-      placeholder={placeholder}
-      defaultValue={value ?? ''}
-      key={value ?? 'none'}
-      onBlur={(event) => {
-        const text = event.target.value.trim().replace(',', '.');
-        const number = Number(text);
-        if (text === '') return value !== undefined && onChange(undefined);
-        if (Number.isFinite(number) && number >= least && number <= most)
-          return number !== value && onChange(number);
-        event.target.value = value === undefined ? '' : String(value);
-      }}
-    />
-  );
-}
+import { AddButton, freshId, Heads, LabelNumber, NameCell, RemoveCell, without } from './TableParts';
 
 /** The shelf: bottles with their class, what is left and until when, and what their labels say otherwise. */
 export function BottleTable({

@@ -1,24 +1,26 @@
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import {
-  MACHINE_KINDS,
-  narrowRipOf,
   type AllowanceName,
-  type Machine,
+  narrowRipOf,
   type Saw,
+  SAW_KINDS,
+  type SawKind,
   type ShopSnapshot,
-  type Spread,
+  usualSaw,
 } from '../../../core/kit';
 import type { Length } from '../../../core/units';
 import { problemText, useKitQuery } from '../../app/api';
 import { changeKit } from '../../app/kit';
-import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
-import { LengthField } from '../../parts/LengthField';
+import { BitList } from './BitList';
 import { BottleTable } from './BottleTable';
 import { ClampTable } from './ClampTable';
 import { AirFields, GluingChoice } from './GluingChoice';
+import { AddKind, Section, Size, spreadFields, Under } from './KitFields';
+import { MachineList } from './MachineList';
 import { PracticeChoice } from './PracticeChoice';
-import { AddButton, changed, freshId, Heads, NameCell, RemoveCell, without } from './TableParts';
+import { SupplyList } from './SupplyList';
+import { changed, freshId, RemoveButton, without } from './TableParts';
 
 const ALLOWANCES: readonly (readonly [AllowanceName, string, string])[] = [
   ['millFace', 'Milling, each face', 'rough strip to clean strip'],
@@ -30,16 +32,6 @@ const ALLOWANCES: readonly (readonly [AllowanceName, string, string])[] = [
   ['jointEdge', 'Jointing, each edge', 'before sections are joined'],
   ['sliceHead', 'Cut off before the first slice', 'squares the end'],
   ['sliceTail', 'Left in hand after the last slice', 'never slice to the end'],
-];
-const LIMITS: readonly (readonly [
-  keyof Pick<Machine, 'maxWidth' | 'maxThickness' | 'minLength' | 'minThickness' | 'bite'>,
-  string,
-])[] = [
-  ['maxWidth', 'Widest'],
-  ['maxThickness', 'Thickest'],
-  ['minLength', 'Shortest'],
-  ['minThickness', 'Thinnest'],
-  ['bite', 'Most a pass'],
 ];
 const SAW_SIZES: readonly (readonly [keyof Pick<Saw, 'kerf' | 'depth' | 'crosscut' | 'rip'>, string])[] = [
   ['kerf', 'Kerf'],
@@ -81,7 +73,9 @@ export function Kit() {
         </p>
       )}
       <Saws shop={shop} onChange={change} />
-      <Machines shop={shop} onChange={change} />
+      <MachineList shop={shop} onChange={change} />
+      <BitList shop={shop} onChange={change} />
+      <SupplyList shop={shop} onChange={change} />
       <AllowanceList shop={shop} onChange={change} />
       <AirFields shop={shop} onChange={change} />
       <ClampTable shop={shop} onChange={change} />
@@ -97,183 +91,64 @@ interface Part {
   onChange: (shop: ShopSnapshot) => void;
 }
 
-const Section = ({ title, children }: { title: string; children: ReactNode }) => (
-  <section aria-label={title} className="sheet p-4">
-    <h2 className="pb-2 text-[17px] font-semibold">{title}</h2>
-    {children}
-  </section>
-);
-
-function Size({
-  label,
-  value,
-  onChange,
-  hide = true,
-}: {
-  label: string;
-  value: Length;
-  onChange: (value: Length) => void;
-  hide?: boolean;
-}) {
-  const display = useDisplay();
-  return (
-    <LengthField
-      label={label}
-      hideLabel={hide}
-      value={value}
-      display={display}
-      rule={{ minMm: 0, maxMm: 20_000 }}
-      onChange={onChange}
-      className="w-[92px]"
-    />
-  );
-}
-
-function SpreadFields({
-  name,
-  spread,
-  onChange,
-}: {
-  name: string;
-  spread: Spread;
-  onChange: (spread: Spread) => void;
-}) {
-  return (
-    <>
-      <td className="pr-2">
-        <Size
-          label={`${name}, off by, 9 in 10`}
-          value={spread.likely}
-          onChange={(likely) => onChange({ ...spread, likely })}
-        />
-      </td>
-      <td className="pr-2">
-        <Size
-          label={`${name}, off by at worst`}
-          value={spread.worst}
-          onChange={(worst) => onChange({ ...spread, worst })}
-        />
-      </td>
-    </>
-  );
-}
-
-const SETTING_OFF = (
-  <>
-    Setting off by,
-    <br />9 in 10
-  </>
-);
+const SAWS = Object.entries(SAW_KINDS).map(([value, { name }]) => ({ value, label: name }));
 
 function Saws({ shop, onChange }: Part) {
   const set = (saws: Saw[]) => onChange({ ...shop, saws });
   const one = (i: number, part: Partial<Saw>) => set(changed(shop.saws, i, part));
   return (
     <Section title="Saws">
-      <table>
-        <Heads names={['Saw', ...SAW_SIZES.map(([, name]) => name), SETTING_OFF, 'at worst']} />
-        <tbody>
-          {shop.saws.map((saw, i) => (
-            <tr key={saw.id} className="align-top">
-              <NameCell
-                label={`Name of saw ${i + 1}`}
-                width="w-64"
+      <ul className="flex flex-col gap-2">
+        {shop.saws.map((saw, i) => (
+          <li key={saw.id} className="flex flex-wrap items-end gap-x-2 gap-y-1.5">
+            <Under name="Saw">
+              <input
+                aria-label={`Name of saw ${i + 1}`}
+                className="field w-48 font-sans!"
                 value={saw.name}
-                onChange={(name) => one(i, { name })}
+                maxLength={60}
+                onChange={(event) => event.target.value && one(i, { name: event.target.value })}
               />
-              {SAW_SIZES.map(([key, name]) => (
-                <td key={key} className="pr-2">
-                  <Size
-                    label={`${saw.name}, ${name.toLowerCase()}`}
-                    value={saw[key] ?? NONE}
-                    onChange={(value) => one(i, { [key]: value })}
-                  />
-                </td>
-              ))}
-              <SpreadFields
-                name={saw.name}
-                spread={saw.setting}
-                onChange={(setting) => one(i, { setting })}
+            </Under>
+            <Under name="Kind">
+              <Choice
+                label={`Kind of ${saw.name}`}
+                hideLabel
+                className="w-36"
+                value={saw.kind ?? ''}
+                options={SAWS}
+                onChange={(kind) => one(i, { kind: kind as SawKind })}
               />
-              <RemoveCell
-                name={saw.name}
-                last={shop.saws.length === 1}
-                onRemove={() => set(without(shop.saws, i))}
-              />
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <AddButton
-        onAdd={() =>
-          set([...shop.saws, { ...shop.saws[0], id: freshId('saw', shop.saws), name: 'Another saw' }])
-        }
-      >
-        Add a saw
-      </AddButton>
-    </Section>
-  );
-}
-
-function Machines({ shop, onChange }: Part) {
-  const set = (machines: Machine[]) => onChange({ ...shop, machines });
-  const one = (i: number, part: Partial<Machine>) => set(changed(shop.machines, i, part));
-  return (
-    <Section title="Machines that flatten and joint">
-      <table>
-        <Heads names={['Machine', 'Kind', ...LIMITS.map(([, name]) => name), SETTING_OFF, 'at worst']} />
-        <tbody>
-          {shop.machines.map((machine, i) => (
-            <tr key={machine.id} className="align-top">
-              <NameCell
-                label={`Name of machine ${i + 1}`}
-                width="w-36"
-                value={machine.name}
-                onChange={(name) => one(i, { name })}
-              />
-              <td className="pr-2">
-                <Choice
-                  label={`Kind of ${machine.name}`}
-                  hideLabel
-                  className="w-36"
-                  value={machine.kind}
-                  options={MACHINE_KINDS.map((kind) => ({ value: kind, label: kind }))}
-                  onChange={(kind) => one(i, { kind: kind as Machine['kind'] })}
+            </Under>
+            {SAW_SIZES.map(([key, name]) => (
+              <Under key={key} name={name}>
+                <Size
+                  label={`${saw.name}, ${name.toLowerCase()}`}
+                  value={saw[key] ?? NONE}
+                  onChange={(value) => one(i, { [key]: value })}
                 />
-              </td>
-              {LIMITS.map(([key, name]) => (
-                <td key={key} className="pr-2">
-                  <Size
-                    label={`${machine.name}, ${name.toLowerCase()}`}
-                    value={machine[key]}
-                    onChange={(value) => one(i, { [key]: value })}
-                  />
-                </td>
-              ))}
-              <SpreadFields
-                name={machine.name}
-                spread={machine.setting}
-                onChange={(setting) => one(i, { setting })}
-              />
-              <RemoveCell
-                name={machine.name}
-                last={shop.machines.length === 1}
-                onRemove={() => set(without(shop.machines, i))}
-              />
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <AddButton
-        onAdd={() =>
-          set([
-            ...shop.machines,
-            { ...shop.machines[0], id: freshId('machine', shop.machines), name: 'Another machine' },
-          ])
-        }
-      >
-        Add a machine
-      </AddButton>
+              </Under>
+            ))}
+            {spreadFields(saw.setting, (setting) => one(i, { setting })).map(
+              ({ key, name, label, value, set: change }) => (
+                <Under key={key} name={name}>
+                  <Size label={`${saw.name}, ${label}`} value={value} onChange={change} />
+                </Under>
+              ),
+            )}
+            <RemoveButton
+              name={saw.name}
+              last={shop.saws.length === 1}
+              onRemove={() => set(without(shop.saws, i))}
+            />
+          </li>
+        ))}
+      </ul>
+      <AddKind
+        label="Add a saw"
+        kinds={SAWS}
+        onAdd={(kind) => set([...shop.saws, usualSaw(kind as SawKind, freshId('saw', shop.saws))])}
+      />
     </Section>
   );
 }

@@ -47,8 +47,8 @@ export const NameCell = ({
   </td>
 );
 
-/** Takes an entry out of its table. */
-export const RemoveCell = ({
+/** Takes an entry out of its list. */
+export const RemoveButton = ({
   name,
   last = false,
   onRemove,
@@ -57,16 +57,21 @@ export const RemoveCell = ({
   last?: boolean;
   onRemove: () => void;
 }) => (
+  <button
+    type="button"
+    className="action px-2"
+    aria-label={`Remove ${name}`}
+    disabled={last}
+    onClick={onRemove}
+  >
+    <Trash2 size={15} />
+  </button>
+);
+
+/** The same as the last cell of a row. */
+export const RemoveCell = (props: Parameters<typeof RemoveButton>[0]) => (
   <td>
-    <button
-      type="button"
-      className="action px-2"
-      aria-label={`Remove ${name}`}
-      disabled={last}
-      onClick={onRemove}
-    >
-      <Trash2 size={15} />
-    </button>
+    <RemoveButton {...props} />
   </td>
 );
 
@@ -81,3 +86,41 @@ export const AddButton = ({ children, onAdd }: { children: ReactNode; onAdd: () 
 export const changed = <T,>(entries: readonly T[], at: number, part: Partial<T>): T[] =>
   entries.map((entry, i) => (i === at ? { ...entry, ...part } : entry));
 export const without = <T,>(entries: readonly T[], at: number): T[] => entries.filter((_, i) => i !== at);
+
+/** A number from a label, or nothing: then the class counts. */
+export function LabelNumber({
+  label,
+  value,
+  least,
+  most,
+  placeholder,
+  width = 'w-[62px]',
+  onChange,
+}: {
+  label: string;
+  value: number | undefined;
+  least: number;
+  most: number;
+  placeholder: string;
+  width?: string;
+  onChange: (value: number | undefined) => void;
+}) {
+  return (
+    <input
+      aria-label={label}
+      className={`field ${width}`}
+      inputMode="decimal"
+      placeholder={placeholder}
+      defaultValue={value ?? ''}
+      key={value ?? 'none'}
+      onBlur={(event) => {
+        const text = event.target.value.trim().replace(',', '.');
+        const number = Number(text);
+        if (text === '') return value !== undefined && onChange(undefined);
+        if (Number.isFinite(number) && number >= least && number <= most)
+          return number !== value && onChange(number);
+        event.target.value = value === undefined ? '' : String(value);
+      }}
+    />
+  );
+}

@@ -1,0 +1,37 @@
+import type { Length } from '../../units';
+import type { Spread } from '../spread';
+import type { MachineKind } from './kinds';
+import type { LimitName } from './limits';
+import type { SawKind } from './saws';
+
+/** A saw with the width its blade takes. */
+export interface Saw {
+  id: string;
+  name: string;
+  /** What it does goes by its kind; not said if missing, then by its sizes alone. */
+  kind?: SawKind;
+  kerf: Length;
+  /** Deepest cut in one pass. */
+  depth: Length;
+  /** Widest piece that can be crosscut on it, and widest that passes between blade and fence; no limit at zero or if missing. */
+  crosscut?: Length;
+  rip?: Length;
+  /** How far a fence or stop set on it may be off. */
+  setting: Spread;
+}
+
+/** Limits that every machine has, if only as zero; the others go with its kind. */
+type EveryLimit = 'maxWidth' | 'maxThickness' | 'minLength' | 'minThickness' | 'bite';
+
+/** A machine and what it can take. A limit of zero means none. */
+export interface Machine
+  extends Record<EveryLimit, Length>,
+    Partial<Record<Exclude<LimitName, EveryLimit>, Length>> {
+  id: string;
+  name: string;
+  kind: MachineKind;
+  setting: Spread;
+}
+
+/** A limit of a machine in mm; 0 where there is none. */
+export const limitOf = (machine: Machine, name: LimitName): number => machine[name]?.mm ?? 0;

@@ -1,0 +1,11 @@
+import type { Length } from '../units';
+
+/** Where a spread or limit comes from. */
+export type Basis = 'common practice' | "this shop's log" | "the machine's manual";
+
+/** How far a setting or a removal may be off: nine times in ten within `likely`, never beyond `worst`. */
+export interface Spread {
+  likely: Length;
+  worst: Length;
+  basis: Basis;
+}

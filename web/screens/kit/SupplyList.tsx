@@ -1,0 +1,162 @@
+import {
+  SUPPLY_KINDS,
+  type Supply,
+  supplyFacts,
+  type SupplyKind,
+  type ShopSnapshot,
+} from '../../../core/kit';
+import { Choice } from '../../parts/Choice';
+import { AddKind, Section, Under } from './KitFields';
+import { LabelNumber, freshId, RemoveButton, without } from './TableParts';
+
+const KINDS = (Object.keys(SUPPLY_KINDS) as SupplyKind[]).map((kind) => ({
+  value: kind,
+  label: SUPPLY_KINDS[kind].name,
+}));
+const UNITS = { piece: 'On hand', sheet: 'On hand, sheets', ml: 'On hand, ml', m: 'On hand, m' } as const;
+const MINOR = 100;
+
+/** Hardware and consumables on the shelf, with what is on hand and what one costs. */
+export function SupplyList({
+  shop,
+  onChange,
+}: {
+  shop: ShopSnapshot;
+  onChange: (shop: ShopSnapshot) => void;
+}) {
+  const supplies = shop.supplies ?? [];
+  const set = (next: Supply[]) => onChange({ ...shop, supplies: next });
+  const one = (at: number, part: Partial<Record<keyof Supply, unknown>>) =>
+    set(
+      supplies.map((each, i) =>
+        i === at
+          ? (Object.fromEntries(
+              Object.entries({ ...each, ...part }).filter(([, v]) => v !== undefined),
+            ) as unknown as Supply)
+          : each,
+      ),
+    );
+  return (
+    <Section
+      title="Hardware and consumables"
+      says={
+        shop.supplies
+          ? 'A step that wants more than is on hand says so, and the job lists what to buy.'
+          : 'None entered: Junta does not know what there is, and says of nothing that it is missing.'
+      }
+    >
+      <ul className="flex flex-col gap-2">
+        {supplies.map((each, i) => {
+          const { sizes, unit } = supplyFacts(each.kind);
+          return (
+            <li
+              key={each.id}
+              className="border-line flex flex-wrap items-end gap-x-2 gap-y-1.5 border-b pb-2"
+            >
+              <Under name="Name">
+                <input
+                  aria-label={`Name of supply ${i + 1}`}
+                  className="field w-48 font-sans!"
+                  value={each.name}
+                  maxLength={60}
+                  onChange={(event) => event.target.value && one(i, { name: event.target.value })}
+                />
+              </Under>
+              <Under name="Kind">
+                <Choice
+                  label={`Kind of ${each.name}`}
+                  hideLabel
+                  className="w-44"
+                  value={each.kind}
+                  options={KINDS}
+                  onChange={(kind) => one(i, { kind, size: supplyFacts(kind as SupplyKind).sizes?.[0] })}
+                />
+              </Under>
+              <Under name="Size">
+                {sizes ? (
+                  <Choice
+                    label={`${each.name}, size`}
+                    hideLabel
+                    className="w-28"
+                    value={each.size ?? ''}
+                    options={sizes.map((size) => ({ value: size, label: size }))}
+                    onChange={(size) => one(i, { size })}
+                  />
+                ) : (
+                  <input
+                    aria-label={`${each.name}, size`}
+                    className="field w-28"
+                    maxLength={40}
+                    value={each.size ?? ''}
+                    onChange={(event) => one(i, { size: event.target.value || undefined })}
+                  />
+                )}
+              </Under>
+              <Under name={UNITS[unit]}>
+                <LabelNumber
+                  label={`${each.name}, on hand`}
+                  value={each.onHand}
+                  least={0}
+                  most={1_000_000}
+                  placeholder="0"
+                  width="w-[84px]"
+                  onChange={(onHand) => one(i, { onHand: onHand ?? 0 })}
+                />
+              </Under>
+              <Under name="Price of one">
+                <LabelNumber
+                  label={`${each.name}, price of one`}
+                  value={each.priceMinor === undefined ? undefined : each.priceMinor / MINOR}
+                  least={0}
+                  most={1_000_000}
+                  placeholder="unknown"
+                  width="w-[84px]"
+                  onChange={(price) =>
+                    one(i, {
+                      priceMinor: price === undefined ? undefined : Math.round(price * MINOR),
+                      currency: price === undefined ? undefined : (each.currency ?? 'EUR'),
+                    })
+                  }
+                />
+              </Under>
+              {each.priceMinor !== undefined && (
+                <Under name="Currency">
+                  <input
+                    aria-label={`${each.name}, currency`}
+                    className="field w-16"
+                    maxLength={3}
+                    defaultValue={each.currency ?? ''}
+                    key={each.currency}
+                    onBlur={(event) => {
+                      const currency = event.target.value.trim().toUpperCase();
+                      if (/^[A-Z]{3}$/.test(currency)) one(i, { currency });
+                      else event.target.value = each.currency ?? '';
+                    }}
+                  />
+                </Under>
+              )}
+              <RemoveButton name={each.name} onRemove={() => set(without(supplies, i))} />
+            </li>
+          );
+        })}
+      </ul>
+      <AddKind
+        label="Add hardware or a consumable"
+        kinds={KINDS}
+        onAdd={(kind) => {
+          const [size] = supplyFacts(kind as SupplyKind).sizes ?? [];
+          set([
+            ...supplies,
+            {
+              id: freshId('supply', supplies),
+              name: [SUPPLY_KINDS[kind as SupplyKind].name, size].filter(Boolean).join(' '),
+              kind: kind as SupplyKind,
+              ...(size ? { size } : {}),
+              onHand: 0,
+            },
+          ]);
+        }}
+      />
+    </Section>
+  );
+}
