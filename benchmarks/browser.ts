@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { defaultShop } from '../core/kit';
-import { fit } from '../core/plan';
+import { mustFit } from '../core/plan';
 // @ts-expect-error plain JavaScript without declarations
 import { startDatabase } from '../scripts/database.mjs';
 // @ts-expect-error plain JavaScript without declarations
@@ -15,7 +15,7 @@ import { faultyRack } from './breakdown';
 import type { Row } from './timing';
 
 const fortyStrips = () =>
-  fit(
+  mustFit(
     {
       pattern: 'panel',
       length: { aim: 'fixed', value: { mm: 1400 } },

@@ -1,8 +1,8 @@
 import type { Brief, BuildDocument } from '../core/document';
-import { applyEdit } from '../core/edit';
+import { mustEdit } from '../core/edit';
 import { defaultShop, typed } from '../core/kit';
 import { layUpOf, propose } from '../core/layup';
-import { fit, PATTERNS, startingBrief } from '../core/plan';
+import { mustFit, PATTERNS, startingBrief } from '../core/plan';
 import { findingsOf, review } from '../core/review';
 import { run } from '../core/run';
 import { quietMs, type Row } from './timing';
@@ -13,7 +13,7 @@ const shop = {
 };
 
 const plan = (pattern: (typeof PATTERNS)[number], change: Partial<Brief> = {}): BuildDocument =>
-  fit(startingBrief(pattern.id, shop, change), shop, { name: pattern.id, use: '' });
+  mustFit(startingBrief(pattern.id, shop, change), shop, { name: pattern.id, use: '' });
 
 /** Finished pieces of wood. */
 const cells = (build: BuildDocument): number =>
@@ -45,7 +45,7 @@ export function patternRows(): Row[] {
     dear.push(`${id} ${times.toFixed(1)}`);
     worst = Math.max(worst, times);
   }
-  const thinner = applyEdit(plan(of('endGrain')), {
+  const thinner = mustEdit(plan(of('endGrain')), {
     do: 'measure',
     step: 'flatten',
     axis: 2,

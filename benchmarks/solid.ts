@@ -1,8 +1,8 @@
 import Module, { type Manifold } from 'manifold-3d';
 import type { BuildDocument, Step } from '../core/document';
 import { defaultShop, typed } from '../core/kit';
-import { fit } from '../core/plan';
-import { applyEdit } from '../core/edit';
+import { mustFit } from '../core/plan';
+import { mustEdit } from '../core/edit';
 import { run } from '../core/run';
 import { quietMs, type Row } from './timing';
 
@@ -15,7 +15,7 @@ function block(columns: number, rows: number): BuildDocument {
     maxThickness: { mm: 0 },
   }));
   const side = 30;
-  return fit(
+  return mustFit(
     {
       pattern: 'endGrain',
       length: { aim: 'fixed', value: { mm: rows * side } },
@@ -152,7 +152,7 @@ function lastStepRow(): Row {
   const last = build.steps.at(-1)?.id ?? '';
   let n = 0;
   const edited = () =>
-    applyEdit(build, { do: 'setStep', step: last, change: { near: { mm: 1 + (n++ % 50) / 100 } } });
+    mustEdit(build, { do: 'setStep', step: last, change: { near: { mm: 1 + (n++ % 50) / 100 } } });
   const whole = quietMs(() => run(edited()), 2500);
   const kept = quietMs(() => run(edited(), before), 2500);
   return {

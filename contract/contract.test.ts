@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { predict } from '../core/exchange';
 import { defaultShop } from '../core/kit';
-import { fit, PATTERNS, startingBrief } from '../core/plan';
+import { mustFit, PATTERNS, startingBrief } from '../core/plan';
 import { run } from '../core/run';
 import { demoJobs } from '../demo/jobs';
 import { readDocument, readJobFile } from './read';
@@ -50,7 +50,7 @@ describe('the job file', () => {
         ]),
       );
       const brief = startingBrief(id, shop, { quantity: 1, measures: given });
-      const build = fit(brief, shop, { name: id, use: '' });
+      const build = mustFit(brief, shop, { name: id, use: '' });
       const sent = JSON.parse(JSON.stringify(build));
       const checked = readDocument(sent);
       expect(checked, id).toMatchObject({ ok: true, build: sent });
@@ -157,8 +157,8 @@ describe('predict', () => {
     const shop = JSON.parse(JSON.stringify(defaultShop('x')));
     const brief = demoJobs[4].brief;
     if (!brief) throw new Error('no brief');
-    expect(run(fit(brief, shop, { name: 'a', use: '' })).finished?.greatest).toEqual(
-      run(fit(brief, defaultShop('x'), { name: 'a', use: '' })).finished?.greatest,
+    expect(run(mustFit(brief, shop, { name: 'a', use: '' })).finished?.greatest).toEqual(
+      run(mustFit(brief, defaultShop('x'), { name: 'a', use: '' })).finished?.greatest,
     );
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit } from '../core/edit';
+import { mustEdit } from '../core/edit';
 import { DEFAULT_ADHESIVES, DEFAULT_CLAMPS, DEFAULT_CLIMATE, DEFAULT_GLUE_PRACTICE } from '../core/kit';
 import { demoJobs } from '../demo/jobs';
 import { demoShop } from '../demo/shop';
@@ -85,7 +85,7 @@ describe('a glue-up’s plan on the wire', () => {
     fc.assert(
       fc.property(fc.subarray(names), (some) => {
         const change = Object.fromEntries(some.map((name) => [name, full[name]]));
-        const build = wire(applyEdit(demoJobs[0], { do: 'planGlue', step: 'glue', change }));
+        const build = wire(mustEdit(demoJobs[0], { do: 'planGlue', step: 'glue', change }));
         expect(readDocument(build)).toEqual({ ok: true, build });
       }),
       { numRuns: 60 },

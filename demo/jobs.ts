@@ -1,6 +1,6 @@
 import type { Brief, BuildDocument, Edit } from '../core/document';
-import { applyEdit } from '../core/edit';
-import { fit } from '../core/plan';
+import { mustEdit } from '../core/edit';
+import { mustFit } from '../core/plan';
 import { parseLength } from '../core/units';
 import { demoShop } from './shop';
 
@@ -21,7 +21,7 @@ const base: Omit<Brief, 'pattern' | 'length' | 'width' | 'thickness' | 'woods' |
 };
 
 const job = (name: string, use: string, brief: Brief, ...edits: Edit[]): BuildDocument =>
-  edits.reduce(applyEdit, fit(brief, demoShop, { name, use }));
+  edits.reduce(mustEdit, mustFit(brief, demoShop, { name, use }));
 
 /** Edge-glued, wider than the planer: three sections, ash with two walnut lines. */
 const chartTable = job(

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { NewBoard, RackBoard } from '../contract/board';
-import { applyEdit } from '../core/edit';
+import { mustEdit } from '../core/edit';
 import { answerEdit, problemFor, settingsOf, solveNow } from '../core/stock';
 import { openServer, type TestServer } from './house.fixture';
 
@@ -103,7 +103,7 @@ describe('boards and jobs', () => {
     const boards = (await rack()).filter(({ label }) => label.startsWith('w'));
     const { problem, demand } = problemFor([bare], boards);
     const answer = solveNow(problem, 3000);
-    const placed = applyEdit(bare, answerEdit(problem, demand, answer, 0, settingsOf(bare)));
+    const placed = mustEdit(bare, answerEdit(problem, demand, answer, 0, settingsOf(bare)));
     return { id, version, placed };
   };
   it('are reserved, held against removal and other jobs, cut up, and leave their offcuts with their history', async () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import ICAL from 'ical.js';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { calendarFile } from '../exchange';
 import { clampsOf, type WorkHours } from '../kit';
 import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
@@ -81,7 +81,7 @@ describe('the calendar of a job', () => {
   });
   it('leaves out what is done, and what follows begins at once', () => {
     const done = ['rip', 'mill', 'glue'].reduce(
-      (build, step) => applyEdit(build, { do: 'setStep', step, change: { done: true } }),
+      (build, step) => mustEdit(build, { do: 'setStep', step, change: { done: true } }),
       block,
     );
     const tasks = plan([['a', done]]);
@@ -96,8 +96,8 @@ describe('the calendar of a job', () => {
         { step: 'mill', change: { done: true } },
         { step: 'glue', change: { done: true, doneAt: new Date(NOW).toISOString() } },
       ];
-      return applyEdit(
-        changes.reduce((build, change) => applyEdit(build, { do: 'setStep', ...change }), block),
+      return mustEdit(
+        changes.reduce((build, change) => mustEdit(build, { do: 'setStep', ...change }), block),
         { do: 'planGlue', step: 'glue', change: { clamped } },
       );
     };
@@ -124,13 +124,13 @@ describe('the calendar of a job', () => {
     expect(find(two, 'glue', 'b').from).toBeGreaterThanOrEqual(find(two, 'glue:clamps', 'a').to);
   });
   it('begins where it was dragged to, never before the work it waits for, and says so', () => {
-    const later = applyEdit(block, {
+    const later = mustEdit(block, {
       do: 'setStep',
       step: 'glue',
       change: { begin: '2026-03-11T10:00:00.000Z' },
     });
     expect(find(plan([['a', later]]), 'glue').from).toBe(at('2026-03-11T10:00'));
-    const tooEarly = applyEdit(block, {
+    const tooEarly = mustEdit(block, {
       do: 'setStep',
       step: 'glue-block',
       change: { begin: '2026-03-02T08:00:00.000Z' },

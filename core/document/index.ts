@@ -8,6 +8,7 @@ export * from './glueplan';
 export * from './graph';
 export * from './parcel';
 export * from './parts';
+export * from './refusal';
 export * from './slots';
 export * from './step';
 export * from './targets';

@@ -1,4 +1,4 @@
-import type { BuildDocument, Edit } from '../document';
+import { attempt, type BuildDocument, type Edit, must, type Refused } from '../document';
 import type { Family } from './family';
 import { gluing } from './gluing';
 import { measuring } from './measuring';
@@ -15,13 +15,24 @@ const EDITS: Family<Edit['do']> = {
   ...gluing,
   ...wood,
   ...measuring,
-  many: (build, { edits }) => edits.reduce(applyEdit, build),
+  many: (build, { edits }) => edits.reduce(carryOut, build),
 };
+
+function carryOut(build: BuildDocument, edit: Edit): BuildDocument {
+  return (EDITS[edit.do] as (build: BuildDocument, edit: Edit) => BuildDocument)(build, edit);
+}
 
 /**
  * Carries out an edit and gives the new build; the old one stays as it was. An edit that names a strip or step that
- * is gone changes nothing. Throws, with the reason, where `replan` meets a brief that cannot be met or a lay-up is full.
+ * is gone changes nothing. Refused, with the numbers, where `replan` meets a brief that cannot be met or a lay-up is full.
  */
-export function applyEdit(build: BuildDocument, edit: Edit): BuildDocument {
-  return (EDITS[edit.do] as (build: BuildDocument, edit: Edit) => BuildDocument)(build, edit);
-}
+export const applyEdit = (build: BuildDocument, edit: Edit): BuildDocument | Refused =>
+  attempt(() => carryOut(build, edit));
+
+/** Several edits, one after the other; the first that is refused refuses them all. */
+export const applyEdits = (build: BuildDocument, edits: readonly Edit[]): BuildDocument | Refused =>
+  attempt(() => edits.reduce(carryOut, build));
+
+/** The same where it is known that it can be done, as for the demo; throws, in words, where it cannot. */
+export const mustEdit = (build: BuildDocument, edit: Edit): BuildDocument =>
+  must(applyEdit(build, edit), build.shop.display);

@@ -1,16 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, BuildDocument, Edit } from '../document';
 import { defaultShop, typed } from '../kit';
-import { fit, startingBrief } from '../plan';
+import { mustFit, startingBrief } from '../plan';
 import { run } from '../run';
 import type { GlueStep } from '../steps';
-import { applyEdit } from './apply';
+import { mustEdit } from './apply';
 
 const shop = defaultShop('carry');
 
 const brief = startingBrief('endGrain', shop);
 
-const plan = (change: Partial<Brief> = {}) => fit({ ...brief, ...change }, shop, { name: 'carry', use: '' });
+const plan = (change: Partial<Brief> = {}) =>
+  mustFit({ ...brief, ...change }, shop, { name: 'carry', use: '' });
 
 const panel = (change: Partial<Brief> = {}) =>
   plan({
@@ -21,7 +22,7 @@ const panel = (change: Partial<Brief> = {}) =>
     ...change,
   });
 
-const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
+const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
 
 const glue = (build: BuildDocument, id: string) => build.steps.find((step) => step.id === id) as GlueStep;
 
@@ -121,7 +122,7 @@ describe('planned again, what was done by hand stays', () => {
   it('nothing is carried where nothing was done: the plan is the plain one', () => {
     const build = plan();
     expect(edited(build, longer)).toEqual(
-      fit({ ...brief, length: { aim: 'fixed', value: typed('20') } }, shop, { name: 'carry', use: '' }),
+      mustFit({ ...brief, length: { aim: 'fixed', value: typed('20') } }, shop, { name: 'carry', use: '' }),
     );
   });
   it('another pattern altogether keeps the boards and begins afresh', () => {

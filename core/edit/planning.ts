@@ -1,17 +1,8 @@
-import type { Brief, BuildDocument } from '../document';
+import { isRefused, Refusal } from '../document';
 import { fit } from '../plan';
 import { carryOver } from './carry';
 import type { Family } from './family';
 import { splitAgain } from './split';
-
-/** What a build's own brief gives untouched; nothing where the kit has changed so that it gives none any more. */
-function plannedBefore(brief: Brief, build: BuildDocument, about: { name: string; use: string }) {
-  try {
-    return fit(brief, build.shop, about);
-  } catch {
-    return undefined;
-  }
-}
 
 /** What the job is, and planning it again. */
 export const planning: Family<'rename' | 'setAim' | 'replan' | 'useShop'> = {
@@ -25,7 +16,10 @@ export const planning: Family<'rename' | 'setAim' | 'replan' | 'useShop'> = {
     if (!build.brief) return build;
     const about = { name: build.name, use: build.use };
     const planned = fit({ ...build.brief, ...change }, build.shop, about);
-    const before = plannedBefore(build.brief, build, about) ?? planned;
+    if (isRefused(planned)) throw new Refusal(planned.refused);
+    // What its own brief gives untouched; the new plan where the kit has changed so that it gives none any more.
+    const own = fit(build.brief, build.shop, about);
+    const before = isRefused(own) ? planned : own;
     return carryOver(splitAgain(planned, build), build, splitAgain(before, build));
   },
   useShop: (build, { shop }) => ({ ...build, shop }),

@@ -1,4 +1,4 @@
-import { type BuildDocument, MOST_STRIPS, type Slot } from '../document';
+import { type BuildDocument, MOST_STRIPS, type Slot, Refusal } from '../document';
 import { assemblyOf } from '../steps';
 import { everySlot, type Family, ofParts, ofSlots } from './family';
 
@@ -14,7 +14,7 @@ function duplicate(build: BuildDocument, step: string, piece: string): BuildDocu
   const slots = assemblyOf(build, step)?.slots ?? [];
   const slot = slots.find(({ id }) => id === piece);
   if (!slot) return build;
-  if (slots.length >= MOST_STRIPS) throw new Error(`A lay-up holds at most ${MOST_STRIPS} strips.`);
+  if (slots.length >= MOST_STRIPS) throw new Refusal([`A lay-up holds at most ${MOST_STRIPS} strips.`]);
   const id = freshId(build);
   const copy: Slot = { ...slot, id, strip: slot.strip?.board ? { board: slot.strip.board } : undefined };
   const withSlot = ofSlots(build, step, (slots) => slots.flatMap((s) => (s.id === piece ? [s, copy] : [s])));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, BuildDocument, Edit } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { typed } from '../kit';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
@@ -11,7 +11,7 @@ import { type GlueUp, glueUpOf } from './glueup';
 const planned = (change: Partial<Brief> = {}): BuildDocument => plannedFor(panelBrief(change), shopWith());
 const block = () => planned(CHEQUER);
 const first = (build: BuildDocument): GlueUp => glueUpOf(build, run(build), 'glue') as GlueUp;
-const edit = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
+const edit = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
 
 describe('alignment aids', () => {
   const withAids = (

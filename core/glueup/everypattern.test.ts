@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fit, PATTERNS, startingBrief } from '../plan';
+import { mustFit, PATTERNS, startingBrief } from '../plan';
 import { review } from '../review';
 import { SHOPS } from '../review/scenarios.fixture';
 import { run } from '../run';
@@ -21,7 +21,7 @@ describe.each(PATTERNS.map((pattern) => [pattern.id] as const))('the glue-ups of
     ['inches', inch],
     ['millimetres', metric],
   ] as const)('are planned whole, in %s', (_units, shop) => {
-    const build = fit(startingBrief(id, shop), shop, { name: id, use: '' });
+    const build = mustFit(startingBrief(id, shop), shop, { name: id, use: '' });
     const timeline = run(build);
     const glueUps = glueUpsOf(build, timeline);
     expect(glueUps).toHaveLength(build.steps.filter(({ kind }) => kind === 'glue').length);
@@ -56,7 +56,7 @@ describe.each(PATTERNS.map((pattern) => [pattern.id] as const))('the glue-ups of
     }
   });
   it('are reviewed without a word that has no number', () => {
-    const build = fit(startingBrief(id, inch), inch, { name: id, use: '' });
+    const build = mustFit(startingBrief(id, inch), inch, { name: id, use: '' });
     for (const finding of review(build, run(build), '2027-01-01')) {
       if (finding.severity !== 'warning') continue;
       expect(Object.values(finding.numbers).length, finding.code).toBeGreaterThan(0);

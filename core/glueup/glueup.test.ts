@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, BuildDocument, Edit } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { DEFAULT_GLUE_PRACTICE, typed } from '../kit';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
@@ -17,7 +17,7 @@ const planned = (change: Partial<Brief> = {}, shop = shopWith()): BuildDocument 
   plannedFor(panelBrief(change), shop);
 const block = (shop = shopWith()) => planned(CHEQUER, shop);
 const first = (build: BuildDocument, step = 'glue'): GlueUp => glueUpOf(build, run(build), step) as GlueUp;
-const edit = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
+const edit = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
 
 describe('a glue-up read off the model', () => {
   it('has its courses from the far edge on, lines between them, and as much area as the run booked', () => {

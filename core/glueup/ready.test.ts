@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type BuildDocument, phraseText } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { adhesiveFacts, DEFAULT_CLAMPS, glueTimes, typed } from '../kit';
 import { fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
@@ -31,7 +31,7 @@ describe('what must lie ready', () => {
     expect(words(few)).toContain(`${few.clamps.missing} clamps more`);
     const two = planOf(panel(shopWith({}, { hands: 2 })));
     expect(words(two)).toContain('who spreads and who lays');
-    const epoxy = planOf(applyEdit(panel(), { do: 'planGlue', step: 'glue', change: { adhesive: 'epoxy' } }));
+    const epoxy = planOf(mustEdit(panel(), { do: 'planGlue', step: 'glue', change: { adhesive: 'epoxy' } }));
     expect(epoxy.ready.filter(({ caution }) => caution).length).toBeGreaterThan(0);
     expect(words(epoxy)).toContain('gloves');
   });
@@ -47,7 +47,7 @@ describe('what must lie ready', () => {
     expect(words(wet)).toContain('waxed');
     expect(words(wet)).toContain('a dry cloth');
     const aided = planOf(
-      applyEdit(plannedFor(panelBrief({ thickness: fixed('1') }), shop), {
+      mustEdit(plannedFor(panelBrief({ thickness: fixed('1') }), shop), {
         do: 'planGlue',
         step: 'glue',
         change: { aids: { kind: 'dowels' } },

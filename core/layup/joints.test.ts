@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { BoardStock, BuildDocument, Edit, Step } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
-import { fit } from '../plan';
+import { mustFit } from '../plan';
 import { outlook, review } from '../review';
 import { run } from '../run';
 import { build as document, GLUE, slot } from '../steps/steps.fixture';
@@ -30,7 +30,7 @@ const strip = (id: string, y: number, from = 'b1') => ({
 
 /** Two strips of one board, the near one first: its near edge is the board's, and shows sapwood. */
 const pair = (boards: BoardStock[] = [board()], ...edits: Edit[]): BuildDocument =>
-  edits.reduce(applyEdit, document([strip('s1', 0), strip('s2', 60)], [GLUE], { boards }));
+  edits.reduce(mustEdit, document([strip('s1', 0), strip('s2', 60)], [GLUE], { boards }));
 
 const read = (build: BuildDocument, step = 'glue'): JointReading[] => jointReadings(build, run(build), step);
 
@@ -89,14 +89,14 @@ describe('what a joint shows', () => {
     const looked = [
       { do: 'setSlot', step: 'rip', piece: 'a', change: { fibre: 'rising', sapEdge: 'near' } },
       { do: 'setSlot', step: 'rip', piece: 'b', change: { fibre: 'falling', sapEdge: 'far', set: 'bundle' } },
-    ].reduce((build, edit) => applyEdit(build, edit as Edit), plain);
+    ].reduce((build, edit) => mustEdit(build, edit as Edit), plain);
     expect(read(plain)[0]).toMatchObject({ planing: 'unknown' });
     expect(read(looked)[0]).toMatchObject({ planing: 'opposed', sap: 'both' });
-    expect(read(applyEdit(looked, turn('a', 'rollOver')))[0]).toMatchObject({ planing: 'agree', sap: 'one' });
+    expect(read(mustEdit(looked, turn('a', 'rollOver')))[0]).toMatchObject({ planing: 'agree', sap: 'one' });
   });
   it('leaves of a book match are mirrors: their lines meet at the joint at the same angle, mirrored', () => {
     const shop = defaultShop('match');
-    const book = fit(
+    const book = mustFit(
       {
         pattern: 'match',
         length: { aim: 'fixed', value: typed('21') },
@@ -207,7 +207,7 @@ describe('proposing an order for a real lay-up', () => {
   });
   it('locked strips stay where they lie, and stay locked in the answer', () => {
     const locked = [2, 6].reduce(
-      (build, i) => applyEdit(build, { do: 'lockPart', step: 'glue', piece: `s${i}` }),
+      (build, i) => mustEdit(build, { do: 'lockPart', step: 'glue', piece: `s${i}` }),
       nine,
     );
     for (const answer of last(locked, 'vanish').answers) {
@@ -233,7 +233,7 @@ describe('proposing an order for a real lay-up', () => {
       [GLUE],
     );
     const { answers } = last(build, 'rings');
-    const laid = applyEdit(build, { do: 'layParts', step: 'glue', parts: answers[0].parts });
+    const laid = mustEdit(build, { do: 'layParts', step: 'glue', parts: answers[0].parts });
     expect(read(laid).filter(({ rings }) => rings === 'alike')).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { defaultShop } from '../kit';
-import { fit, PATTERNS, startingBrief } from '../plan';
+import { mustFit, PATTERNS, startingBrief } from '../plan';
 import { run } from '../run';
 import { assemblySheets, scaleFor } from './sheet';
 
@@ -10,7 +10,7 @@ const shop = {
 };
 
 const plan = (pattern: (typeof PATTERNS)[number]) =>
-  fit(startingBrief(pattern.id, shop), shop, { name: pattern.name, use: '' });
+  mustFit(startingBrief(pattern.id, shop), shop, { name: pattern.name, use: '' });
 
 const area = (points: readonly (readonly [number, number])[]) =>
   Math.abs(

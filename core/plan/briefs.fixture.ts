@@ -1,6 +1,6 @@
 import type { Brief, BuildDocument } from '../document';
 import { DEFAULT_GLUE_PRACTICE, defaultShop, type GluePractice, type ShopSnapshot, typed } from '../kit';
-import { fit } from './fit';
+import { mustFit } from './fit';
 
 /** A size as it is typed, exactly. */
 export const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
@@ -45,4 +45,4 @@ export const shopWith = (
 
 /** A build planned from a brief in a shop. */
 export const plannedFor = (brief: Brief, shop: ShopSnapshot): BuildDocument =>
-  fit(brief, shop, { name: 'test', use: '' });
+  mustFit(brief, shop, { name: 'test', use: '' });

@@ -5,7 +5,7 @@ import { defaultShop, type ShopSnapshot, typed } from '../kit';
 import { run } from '../run';
 import { DEFAULT_DISPLAY, INCH } from '../units';
 import { aimText, meetsAim, plainSize, wholeModules } from './aims';
-import { fit } from './fit';
+import { mustFit } from './fit';
 import { flatteners, machineTakes } from './machines';
 
 const fixed = (mm: number): Aim => ({ aim: 'fixed', value: { mm } });
@@ -27,7 +27,7 @@ const brief = (change: Partial<Brief> = {}): Brief => ({
 });
 
 const plan = (change: Partial<Brief> = {}, shop: ShopSnapshot = defaultShop('fit')) =>
-  fit(brief(change), shop, { name: 'fit', use: '' });
+  mustFit(brief(change), shop, { name: 'fit', use: '' });
 
 const stepOf = (build: ReturnType<typeof plan>, id: string) =>
   build.steps.find((step) => step.id === id) as never as Record<string, { mm: number } & number>;
@@ -174,7 +174,7 @@ describe('a block planned backwards', () => {
     const shop = defaultShop('few');
     shop.machines = shop.machines.filter(({ kind }) => kind === 'planer');
     expect(() =>
-      fit(brief({ pattern: 'endGrain', thickness: fixed(40), module: { mm: 32 } }), shop, {
+      mustFit(brief({ pattern: 'endGrain', thickness: fixed(40), module: { mm: 32 } }), shop, {
         name: '',
         use: '',
       }),

@@ -1,23 +1,39 @@
-import { type Brief, type BuildDocument, MOST_STRIPS } from '../document';
+import {
+  attempt,
+  type Brief,
+  type BuildDocument,
+  MOST_STRIPS,
+  must,
+  Refusal,
+  type Refused,
+} from '../document';
 import type { ShopSnapshot } from '../kit';
-import { CannotFit } from './patterns/parts';
 import { patternOf } from './patterns/patterns';
 
+type About = { name: string; use: string };
+
 /**
- * Plans a build backwards from a brief. Run forward, the build ends at exactly the size asked. Throws CannotFit,
- * with the reason in words, where no such build exists in this shop.
+ * Plans a build backwards from a brief. Run forward, the build ends at exactly the size asked; or why, with the numbers,
+ * no such build exists in this shop.
  */
-export function fit(brief: Brief, shop: ShopSnapshot, about: { name: string; use: string }): BuildDocument {
-  if (brief.woods.length === 0) throw new CannotFit('Choose at least one wood.');
+export const fit = (brief: Brief, shop: ShopSnapshot, about: About): BuildDocument | Refused =>
+  attempt(() => plan(brief, shop, about));
+
+/** The same where it is known that there is one, as for the demo; throws, in words, where there is none. */
+export const mustFit = (brief: Brief, shop: ShopSnapshot, about: About): BuildDocument =>
+  must(fit(brief, shop, about), shop.display);
+
+function plan(brief: Brief, shop: ShopSnapshot, about: About): BuildDocument {
+  if (brief.woods.length === 0) throw new Refusal(['Choose at least one wood.']);
   const most = Math.max(brief.length.value?.mm ?? 0, brief.width.value?.mm ?? 0) / brief.module.mm;
   if (most > MOST_STRIPS)
-    throw new CannotFit(
+    throw new Refusal([
       `That would be ${Math.ceil(most)} strips or slices; Junta plans up to ${MOST_STRIPS} in one piece.`,
-    );
+    ]);
   const pattern = patternOf(brief.pattern);
   const build = pattern.plan({ brief, shop, pattern, ...about });
   const parts = build.assemblies.reduce((sum, assembly) => sum + assembly.slots.length, 0);
   if (parts > MOST_STRIPS)
-    throw new CannotFit(`That would be ${parts} strips; Junta plans up to ${MOST_STRIPS} in one piece.`);
+    throw new Refusal([`That would be ${parts} strips; Junta plans up to ${MOST_STRIPS} in one piece.`]);
   return build;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { BuildDocument } from '../document';
 import { defaultShop, typed } from '../kit';
-import { fit, startingBrief } from '../plan';
+import { mustFit, startingBrief } from '../plan';
 import { fixed } from '../plan/briefs.fixture';
 import { run } from '../run';
 import {
@@ -104,7 +104,7 @@ describe('a wall of face-grain bricks', () => {
     '14',
   ])('%s in wide is joined across the grain over its width, not over twice that', (width) => {
     const shop = defaultShop('wall');
-    const wall = fit(
+    const wall = mustFit(
       {
         ...startingBrief('bricks', shop),
         width: fixed(width),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type BuildDocument, phraseText } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { review } from '.';
@@ -10,14 +10,14 @@ const after = (hours: number) => new Date(CLAMPED + hours * 3_600_000).toISOStri
 const block = plannedFor(panelBrief(CHEQUER), shopWith({}, { hands: 2, surfaceWaitH: 24 }));
 
 const ticked = (step: string, hours: number, noted: 'clamped' | 'ticked' | 'nothing' = 'clamped') => {
-  let build: BuildDocument = applyEdit(block, {
+  let build: BuildDocument = mustEdit(block, {
     do: 'setStep',
     step: 'glue',
     change: { done: true, ...(noted === 'ticked' ? { doneAt: after(0) } : {}) },
   });
   if (noted === 'clamped')
-    build = applyEdit(build, { do: 'planGlue', step: 'glue', change: { clamped: after(0) } });
-  return applyEdit(build, { do: 'setStep', step, change: { done: true, doneAt: after(hours) } });
+    build = mustEdit(build, { do: 'planGlue', step: 'glue', change: { clamped: after(0) } });
+  return mustEdit(build, { do: 'setStep', step, change: { done: true, doneAt: after(hours) } });
 };
 const early = (build: BuildDocument) => review(build, run(build)).filter(({ code }) => code === 'done-early');
 
@@ -34,7 +34,7 @@ describe('a step ticked before its wait was over', () => {
     expect(early(ticked('flatten', 10, 'ticked'))).toHaveLength(1);
   });
   it('is gone with the tick', () => {
-    const undone = applyEdit(ticked('flatten', 1), {
+    const undone = mustEdit(ticked('flatten', 1), {
       do: 'setStep',
       step: 'flatten',
       change: { done: false, doneAt: undefined },

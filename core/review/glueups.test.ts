@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Brief, type BuildDocument, type Edit, type Finding, phraseText } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { DEFAULT_CLAMPS, type GluePractice, type ShopSnapshot, typed } from '../kit';
 import { fixed, shopWith as newShop, panelBrief, plannedFor } from '../plan/briefs.fixture';
 import { run } from '../run';
@@ -11,7 +11,7 @@ const shopWith = (more: Partial<ShopSnapshot> = {}, change: Partial<GluePractice
 const top = (shop = shopWith(), change: Partial<Brief> = {}): BuildDocument =>
   plannedFor(panelBrief({ length: fixed('30'), woods: ['maple_sugar'], ...change }), shop);
 const planGlue = (build: BuildDocument, change: Extract<Edit, { do: 'planGlue' }>['change']) =>
-  applyEdit(build, { do: 'planGlue', step: 'glue', change });
+  mustEdit(build, { do: 'planGlue', step: 'glue', change });
 const findings = (build: BuildDocument, today?: string): Finding[] => review(build, run(build), today);
 const find = (build: BuildDocument, code: string, today?: string): Finding | undefined =>
   findings(build, today).find((finding) => finding.code === code);
@@ -23,7 +23,7 @@ function expectFixable(build: BuildDocument, code: string, today?: string): Find
   expect(phraseText(finding.message, build.shop.display)).toMatch(/\d/);
   expect(finding.fixes.length, `${code} has fixes`).toBeGreaterThan(0);
   for (const fix of finding.fixes)
-    expect(find(applyEdit(build, fix.edit), code, today), fix.label).toBeUndefined();
+    expect(find(mustEdit(build, fix.edit), code, today), fix.label).toBeUndefined();
   return finding;
 }
 
@@ -34,7 +34,7 @@ describe('a plain glue-up', () => {
   it('that is done says nothing any more', () => {
     const build = top(shopWith({ clamps: [] }));
     expect(find(build, 'no-clamps')).toBeDefined();
-    expect(findings(applyEdit(build, { do: 'setStep', step: 'glue', change: { done: true } }))).toEqual([]);
+    expect(findings(mustEdit(build, { do: 'setStep', step: 'glue', change: { done: true } }))).toEqual([]);
   });
 });
 
@@ -81,7 +81,7 @@ describe('clamps', () => {
       flattenWith: 'drum',
       woods: ['walnut_black', 'maple_sugar'],
     });
-    const bare = applyEdit(block, { do: 'planGlue', step: 'glue-block', change: { edgeCaul: { mm: 0 } } });
+    const bare = mustEdit(block, { do: 'planGlue', step: 'glue-block', change: { edgeCaul: { mm: 0 } } });
     const finding = expectFixable(bare, 'thin-end-grain');
     expect(finding.numbers.thickness).toBeLessThan(finding.numbers.least);
   });

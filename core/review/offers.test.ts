@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoBoards } from '../../demo/boards';
 import type { BuildDocument, Edit, Finding, Severity, Step } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { typed } from '../kit';
 import { panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
@@ -203,7 +203,7 @@ const PROMISES: readonly (readonly [RegExp, Check])[] = [
 function expectWords(build: BuildDocument, label: string, edit: Edit): void {
   const [first, second] = label.split(', and: ');
   if (second !== undefined && edit.do === 'many') {
-    const between = applyEdit(build, edit.edits[0]);
+    const between = mustEdit(build, edit.edits[0]);
     expectWords(build, first, edit.edits[0]);
     const words = second.charAt(0).toUpperCase() + second.slice(1);
     expectWords(between, words, edit.edits[1]);
@@ -213,7 +213,7 @@ function expectWords(build: BuildDocument, label: string, edit: Edit): void {
   expect(promise, `an offer in words this test does not know: ${first}`).toBeDefined();
   if (!promise) return;
   try {
-    promise[1](build, applyEdit(build, edit), edit, promise[0].exec(first) as RegExpExecArray);
+    promise[1](build, mustEdit(build, edit), edit, promise[0].exec(first) as RegExpExecArray);
   } catch (error) {
     throw new Error(`“${first}”: ${(error as Error).message}`, { cause: error });
   }
@@ -228,7 +228,7 @@ function expectKept({ name, build }: Scenario): number {
     for (const { label, edit } of finding.fixes) {
       offers += 1;
       const where = `${name}: ${finding.code} on ${finding.step}: ${label}`;
-      const after = applyEdit(build, edit);
+      const after = mustEdit(build, edit);
       expect(after, where).not.toBe(build);
       const found = find(after);
       expect(found.map(sameFinding), where).not.toContain(sameFinding(finding));
@@ -286,7 +286,7 @@ describe('ways out of wood that is short', () => {
     const offered = withoutNewWarnings(build, tried, find);
     expect(offered.length).toBeGreaterThan(0);
     for (const { label, edit } of offered) {
-      const raised = find(applyEdit(build, edit)).filter(
+      const raised = find(mustEdit(build, edit)).filter(
         (each) => RANK[each.severity] >= RANK.warning && !known.has(sameFinding(each)),
       );
       expect(/raises (\d+) other warnings?$/.exec(label)?.[1] ?? '0').toBe(String(raised.length));

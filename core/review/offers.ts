@@ -1,4 +1,4 @@
-import type { BuildDocument, Edit, Finding, Fix, Severity } from '../document';
+import { type BuildDocument, type Edit, type Finding, type Fix, type Severity, isRefused } from '../document';
 import { applyEdit } from '../edit';
 import { counted } from '../units';
 
@@ -28,13 +28,9 @@ export function playEdit(
   edit: Edit,
   find: (next: BuildDocument) => Finding[],
 ): PlayedEdit | undefined {
-  try {
-    const next = applyEdit(build, edit);
-    return next === build ? undefined : { next, found: find(next) };
-  } catch {
-    // A plan that cannot be made, or a lay-up that is full: nothing that can be offered.
-    return undefined;
-  }
+  const next = applyEdit(build, edit);
+  // A plan that cannot be made, or a lay-up that is full: nothing that can be offered.
+  return isRefused(next) || next === build ? undefined : { next, found: find(next) };
 }
 
 /**

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../../demo/jobs';
 import type { BuildDocument } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { run } from '../run';
 import { CAUSES } from '../solid';
 import { compareTarget, outlook, review } from '.';
@@ -42,7 +42,7 @@ describe('what the screen reads', () => {
     expect(view.findings[0].code).toBe('no-strips');
   });
   it('findings keep their order, the run’s own first', () => {
-    const odd = applyEdit(applyEdit(block, { do: 'removeStrip', step: 'rip', piece: 'strip-8' }), {
+    const odd = mustEdit(mustEdit(block, { do: 'removeStrip', step: 'rip', piece: 'strip-8' }), {
       do: 'setStep',
       step: 'trim',
       change: { near: { mm: 9 } },
@@ -54,7 +54,7 @@ describe('what the screen reads', () => {
   it('a target counts as met within its tolerance, or within a quarter of the shop’s step', () => {
     const off = (mm: number, tolerance?: number) => {
       const trim = block.steps.find(({ id }) => id === 'trim') as { near: { mm: number } };
-      const shifted = applyEdit(block, {
+      const shifted = mustEdit(block, {
         do: 'setStep',
         step: 'trim',
         change: { near: { mm: trim.near.mm + mm } },

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { type Brief, type BuildDocument, type Edit, type Finding, phraseText } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { DEFAULT_GLUE_PRACTICE, defaultShop, typed } from '../kit';
-import { fit } from '../plan';
+import { mustFit } from '../plan';
 import { run } from '../run';
 import { INCH } from '../units';
 import { compareTarget, review } from '.';
@@ -24,7 +24,7 @@ const brief = (change: Partial<Brief>): Brief => ({
   ...change,
 });
 const shop = { ...defaultShop('s'), gluing: { ...DEFAULT_GLUE_PRACTICE, hands: 2 as const } };
-const plan = (change: Partial<Brief> = {}) => fit(brief(change), shop, { name: 'test', use: '' });
+const plan = (change: Partial<Brief> = {}) => mustFit(brief(change), shop, { name: 'test', use: '' });
 const panel = (change: Partial<Brief> = {}) =>
   plan({
     pattern: 'panel',
@@ -36,7 +36,7 @@ const panel = (change: Partial<Brief> = {}) =>
   });
 const findings = (build: BuildDocument): Finding[] => review(build, run(build));
 const codes = (build: BuildDocument) => findings(build).map((f) => f.code);
-const edit = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
+const edit = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
 
 /** The finding is there, its numbers are in its words, and one of its fixes makes it go away. */
 function expectFixable(build: BuildDocument, code: string): Finding {
@@ -90,7 +90,7 @@ describe('findings name their number and can be mended', () => {
     expect(finding.numbers.thickness).toBeCloseTo((3 / 16) * INCH, 6);
     expect(finding.caution).toContain('carrier');
   });
-  it('slices that do not fit, and by how much the blank is short', () => {
+  it('slices that do not mustFit, and by how much the blank is short', () => {
     const finding = expectFixable(
       edit(plan(), { do: 'setAllSlots', step: 'rip', change: { length: typed('20') } }),
       'slices-do-not-fit',
@@ -119,7 +119,7 @@ describe('findings name their number and can be mended', () => {
     const shop = defaultShop('s');
     shop.allowances.trimEnd = typed('0.01');
     shop.settingStep = { mm: 0 };
-    const build = fit(brief({}), shop, { name: 't', use: '' });
+    const build = mustFit(brief({}), shop, { name: 't', use: '' });
     const finding = findings(build).find((f) => f.code === 'margin-below-tolerance');
     expect(finding?.numbers.margin).toBeLessThan(finding?.numbers.likely ?? 0);
     expect(finding?.numbers.likely).toBeCloseTo(12 * 0.005 * INCH, 6);

@@ -1,5 +1,12 @@
-import { type Brief, type BuildDocument, DIMENSIONS, type Edit, type PatternId } from '../document';
-import { applyEdit } from '../edit';
+import {
+  type Brief,
+  type BuildDocument,
+  DIMENSIONS,
+  type Edit,
+  isRefused,
+  type PatternId,
+} from '../document';
+import { mustEdit } from '../edit';
 import { defaultShop, type ShopSnapshot } from '../kit';
 import { fit, PATTERNS, startingBrief } from '../plan';
 import { run } from '../run';
@@ -58,21 +65,18 @@ export function planned(
     aim: 'fixed' as const,
     value: { mm: round((start[name].value?.mm ?? 0) * (least + (most - least) * random())) },
   });
-  try {
-    return fit(
-      { ...start, length: sized('length', 0.8, 1.5), width: sized('width', 0.8, 2), ...change },
-      shop,
-      { name: pattern, use: '' },
-    );
-  } catch {
-    return undefined;
-  }
+  const made = fit(
+    { ...start, length: sized('length', 0.8, 1.5), width: sized('width', 0.8, 2), ...change },
+    shop,
+    { name: pattern, use: '' },
+  );
+  return isRefused(made) ? undefined : made;
 }
 
 /** What can go wrong with one job: readings at every step, wood that is short, kits that lack something. */
 function troubles(build: BuildDocument, random: () => number): Scenario[] {
   const out: Scenario[] = [{ name: 'as planned', build }];
-  const say = (name: string, ...edits: Edit[]) => out.push({ name, build: edits.reduce(applyEdit, build) });
+  const say = (name: string, ...edits: Edit[]) => out.push({ name, build: edits.reduce(mustEdit, build) });
   const timeline = run(build);
   for (const step of timeline.steps) {
     DIMENSIONS.forEach((_, a) => {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { type Brief, type BuildDocument, type Edit, type Finding, phraseText } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, type ShopSnapshot, typed } from '../kit';
-import { fit, startingBrief } from '../plan';
+import { mustFit, startingBrief } from '../plan';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { review } from '.';
@@ -15,7 +15,7 @@ const of = (build: BuildDocument, code: string, step?: string) =>
   found(build).find((finding) => finding.code === code && (step === undefined || finding.step === step));
 const words = (finding: Finding | undefined, build: BuildDocument) =>
   finding ? phraseText(finding.message, build.shop.display) : '';
-const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
+const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
 const panel = (change: Partial<Brief> = {}, shop: ShopSnapshot = shopWith({}, { hands: 2 })) =>
   plannedFor(panelBrief(change), shop);
 const set = (step: string, change: Record<string, unknown>): Edit => ({ do: 'setStep', step, change });
@@ -55,7 +55,10 @@ describe('what flattening leaves', () => {
   });
   it('a thin leaf among thick ones that flattening does not reach', () => {
     const shop = defaultShop('leaves');
-    const match = fit(startingBrief('match', shop, { module: typed('1 1/2') }), shop, { name: 'm', use: '' });
+    const match = mustFit(startingBrief('match', shop, { module: typed('1 1/2') }), shop, {
+      name: 'm',
+      use: '',
+    });
     const before = run(match).steps.find(({ id }) => id === 'resaw')?.pieces ?? [];
     expect(of(match, 'flattening-misses')).toBeUndefined();
     const thin = edited(match, {
@@ -76,7 +79,7 @@ describe('what flattening leaves', () => {
   });
   it('end caps lie across the feed of a planer: another machine', () => {
     const shop = defaultShop('caps');
-    const capped = fit(
+    const capped = mustFit(
       startingBrief('framed', shop, {
         length: fixed('24'),
         width: fixed('10'),
@@ -94,7 +97,7 @@ describe('what flattening leaves', () => {
   });
   it('a lamination wider than its planer is split on its joints, and each section passes', () => {
     const shop = shopWith();
-    const wide = fit(
+    const wide = mustFit(
       startingBrief('lamination', shop, {
         width: fixed('20'),
         thickness: fixed('2'),
@@ -108,7 +111,7 @@ describe('what flattening leaves', () => {
     const finding = expectMended(planed, 'wider-than-machine', 'flatten');
     const split = finding.fixes.find(({ label }) => label.startsWith('Split into'));
     expect(split?.label).toMatch(/^Split into 11 \+ 10 and flatten each/);
-    const after = applyEdit(planed, split?.edit as Edit);
+    const after = mustEdit(planed, split?.edit as Edit);
     expect(run(after).finished?.greatest[1]).toBeCloseTo(20 * 25.4, 6);
   });
   it('a carrier board counts: thinner wood passes on it, and planer and carrier together must fit', () => {
@@ -209,12 +212,12 @@ describe('clamps and edges', () => {
 describe('seams and stripes', () => {
   const shop = defaultShop('stripes');
   const stagger = (narrow: string) =>
-    fit(startingBrief('stagger', shop, { measures: { hold: 'given', narrow: typed(narrow) } }), shop, {
+    mustFit(startingBrief('stagger', shop, { measures: { hold: 'given', narrow: typed(narrow) } }), shop, {
       name: 's',
       use: '',
     });
   it('a stagger of less than a tenth of a strip is said, half a strip is best', () => {
-    const field = fit(startingBrief('stagger', shop), shop, { name: 's', use: '' });
+    const field = mustFit(startingBrief('stagger', shop), shop, { name: 's', use: '' });
     expect(find(field).some(({ code }) => code === 'seams-nearly-meet')).toBe(false);
     // Seams stand apart by the narrow strip modulo the strip: strips of 1 1/4 and a narrow one of 1/16 give 1/16.
     const close = find(stagger('1/16')).find(({ code }) => code === 'seams-nearly-meet');
@@ -223,7 +226,7 @@ describe('seams and stripes', () => {
   });
   it('stripes of two mitred legs meet, or it is said how far they miss, at which strip; and their order', () => {
     const corner = (change: Partial<Brief> = {}) =>
-      fit(
+      mustFit(
         startingBrief('corner', shop, { woods: ['ash_white', 'walnut_black', 'cherry_black'], ...change }),
         shop,
         {
@@ -279,7 +282,7 @@ describe('several alike', () => {
   });
   it('a wall of face bricks does not warn of its own mortar strips', () => {
     const shop = shopWith();
-    const wall = fit(
+    const wall = mustFit(
       startingBrief('bricks', shop, {
         measures: { grain: 'face', mortar: typed('1/4'), height: typed('1') },
       }),
@@ -323,16 +326,18 @@ describe('asked for, and done otherwise', () => {
   });
   it('a saw other than the one asked for, for a board that stands higher than that cuts', () => {
     const shop = defaultShop('saws');
-    const match = fit(startingBrief('match', shop), shop, { name: 'm', use: '' });
+    const match = mustFit(startingBrief('match', shop), shop, { name: 'm', use: '' });
     expect(of(match, 'other-saw')?.numbers).toMatchObject({ most: 3 * 25.4 });
     const tall = { ...shop, saws: shop.saws.map((saw) => ({ ...saw, depth: typed('12') })) };
-    expect(of(fit(startingBrief('match', tall), tall, { name: 'm', use: '' }), 'other-saw')).toBeUndefined();
+    expect(
+      of(mustFit(startingBrief('match', tall), tall, { name: 'm', use: '' }), 'other-saw'),
+    ).toBeUndefined();
   });
   it('matched leaves come from the board that is on the rack, or it is said how thick one is needed', () => {
     const shop = defaultShop('board');
     const leafOf = (module: string) =>
       run(
-        fit(startingBrief('match', shop, { module: typed(module) }), shop, { name: 'm', use: '' }),
+        mustFit(startingBrief('match', shop, { module: typed(module) }), shop, { name: 'm', use: '' }),
       ).steps.find(({ id }) => id === 'resaw')?.greatest[2];
     // 1 1/2 less 1/8 of milling and 1/16 of kerf, shared by two.
     expect(leafOf('1 1/2')).toBeCloseTo(((1.5 - 0.125 - 0.0625) / 2) * 25.4, 6);

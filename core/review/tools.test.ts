@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { type BuildDocument, type Finding, phraseText } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { type ShopSnapshot, typed, usualMachine, usualSaw } from '../kit';
 import { panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
-import { fit, startingBrief } from '../plan';
+import { mustFit, startingBrief } from '../plan';
 import { run } from '../run';
 import { review } from '.';
 
@@ -21,25 +21,25 @@ const text = (finding: Finding | undefined, build: BuildDocument) =>
 describe('a tool that does other work', () => {
   it('a drill press named to flatten: said, and every way out does the work', () => {
     expect(of(one(), 'machine-does-not')).toBeUndefined();
-    const build = applyEdit(one(), { do: 'useMachine', step: 'flatten', machine: 'drill' });
+    const build = mustEdit(one(), { do: 'useMachine', step: 'flatten', machine: 'drill' });
     const finding = of(build, 'machine-does-not');
     expect(text(finding, build)).toBe('Drill press bores holes; this step flattens faces.');
     expect(finding?.fixes.length).toBeGreaterThan(0);
     for (const { edit } of finding?.fixes ?? [])
-      expect(of(applyEdit(build, edit), 'machine-does-not')).toBeUndefined();
+      expect(of(mustEdit(build, edit), 'machine-does-not')).toBeUndefined();
   });
   it('a mitre saw named to rip', () => {
-    const build = applyEdit(one(), { do: 'useSaw', step: 'rip', saw: 'mitre' });
+    const build = mustEdit(one(), { do: 'useSaw', step: 'rip', saw: 'mitre' });
     const finding = of(build, 'saw-does-not');
     expect(text(finding, build)).toBe('Mitre saw crosscuts; this step rips.');
     for (const { edit } of finding?.fixes ?? [])
-      expect(of(applyEdit(build, edit), 'saw-does-not')).toBeUndefined();
+      expect(of(mustEdit(build, edit), 'saw-does-not')).toBeUndefined();
   });
   it('a drill press asked to flatten a panel with is said; for a butcher block another is planned, and a note says why', () => {
     expect(
       of(plannedFor(panelBrief({ sections: 1, flattenWith: 'drill' }), shop), 'machine-does-not'),
     ).toBeDefined();
-    const block = fit(startingBrief('butcher', shop, { flattenWith: 'drill' }), shop, {
+    const block = mustFit(startingBrief('butcher', shop, { flattenWith: 'drill' }), shop, {
       name: 'b',
       use: '',
     });
@@ -61,7 +61,7 @@ describe('a machine that reaches over so much', () => {
   });
   it('a piece longer than its work area is told, with both numbers; one just as long is not', () => {
     const at = (long: string) =>
-      applyEdit(one({ ...shop, machines: [...shop.machines, router(long)] }), {
+      mustEdit(one({ ...shop, machines: [...shop.machines, router(long)] }), {
         do: 'useMachine',
         step: 'flatten',
         machine: 'guided',
@@ -91,7 +91,7 @@ describe('a dial that moves in steps', () => {
 
 describe('what a step wants and the kit has not', () => {
   const glued = (kit: Partial<ShopSnapshot>) =>
-    applyEdit(one({ ...shop, ...kit }), {
+    mustEdit(one({ ...shop, ...kit }), {
       do: 'planGlue',
       step: 'glue',
       change: { aids: { kind: 'biscuits' } },
@@ -111,7 +111,7 @@ describe('what a step wants and the kit has not', () => {
   });
   it('a surfacing bit for the sled, whose shank its collet holds', () => {
     const sled = (bits: ShopSnapshot['bits']) =>
-      applyEdit(one({ ...shop, ...(bits ? { bits } : {}) }), {
+      mustEdit(one({ ...shop, ...(bits ? { bits } : {}) }), {
         do: 'useMachine',
         step: 'flatten',
         machine: 'sled',
@@ -129,7 +129,7 @@ describe('what a step wants and the kit has not', () => {
     expect(of(sled([bit('3/4')]), 'not-on-hand')).toBeDefined();
   });
   it('a step that is done wants nothing any more', () => {
-    const done = applyEdit(glued(biscuits(3)), { do: 'setStep', step: 'glue', change: { done: true } });
+    const done = mustEdit(glued(biscuits(3)), { do: 'setStep', step: 'glue', change: { done: true } });
     expect(of(done, 'not-on-hand')).toBeUndefined();
   });
 });

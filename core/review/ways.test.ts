@@ -1,17 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, BuildDocument, Edit, Finding } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
-import { fit, startingBrief } from '../plan';
+import { mustFit, startingBrief } from '../plan';
 import { run } from '../run';
 import { compareTarget, review } from '.';
 
 const shop = defaultShop('ways');
 const brief = startingBrief('endGrain', shop);
-const plan = (change: Partial<Brief> = {}) => fit({ ...brief, ...change }, shop, { name: 'ways', use: '' });
+const plan = (change: Partial<Brief> = {}) =>
+  mustFit({ ...brief, ...change }, shop, { name: 'ways', use: '' });
 const found = (build: BuildDocument): Finding[] => review(build, run(build));
 const of = (build: BuildDocument, code: string) => found(build).find((finding) => finding.code === code);
-const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(applyEdit, build);
+const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
 
 describe('when a dimension comes out different', () => {
   const thinner = edited(plan(), { do: 'measure', step: 'flatten', axis: 2, measured: typed('1 3/16') });
@@ -28,7 +29,7 @@ describe('when a dimension comes out different', () => {
     expect(labels.some((label) => label.includes('more slice'))).toBe(true);
     expect(labels.some((label) => label.startsWith('Accept'))).toBe(true);
     for (const { label, edit } of ways.filter(({ edit: e }) => e.do !== 'replan')) {
-      const next = applyEdit(longer, edit);
+      const next = mustEdit(longer, edit);
       const timeline = run(next);
       expect(compareTarget(next, timeline)?.[0].fits, label).toBe(true);
       const glue = next.steps.find(({ id }) => id === 'glue-block');
@@ -42,7 +43,7 @@ describe('when a dimension comes out different', () => {
     const fix = of(lost, 'too-few-slices')?.fixes[0];
     // Twelve rows take longer than the glue gives, which eleven did not: the way out comes with a way out of that.
     expect(fix?.label).toBe('Lay in 1 more slice, and: use Epoxy, slow hardener: 15 % of the time');
-    const mended = applyEdit(lost, fix?.edit as Edit);
+    const mended = mustEdit(lost, fix?.edit as Edit);
     expect(compareTarget(mended, run(mended))?.every(({ fits }) => fits)).toBe(true);
     expect(mended.steps.find(({ id }) => id === 'slice')).toMatchObject({ count: 13 });
   });
@@ -57,7 +58,7 @@ describe('when a dimension comes out different', () => {
       { do: 'measure', step: 'glue', axis: 1, measured: typed('10 1/4') },
     );
     const way = of(narrow, 'target-not-reached')?.fixes.find(({ label }) => label.startsWith('Trim less'));
-    const next = applyEdit(narrow, way?.edit as Edit);
+    const next = mustEdit(narrow, way?.edit as Edit);
     const trim = next.steps.find(({ kind }) => kind === 'trim');
     if (trim?.kind !== 'trim') throw new Error();
     expect(trim.near.mm).toBeCloseTo(trim.far.mm, 9);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../../demo/jobs';
 import type { BuildDocument, Edit } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { extents } from '../solid';
 import type { Timeline } from '../steps';
 import { run } from './run';
@@ -52,7 +52,7 @@ describe('a run that begins from one before', () => {
         let build: BuildDocument = job;
         let last = run(build);
         for (const edit of list) {
-          build = applyEdit(build, edit);
+          build = mustEdit(build, edit);
           last = run(build, last);
           expect(told(last)).toEqual(told(run(build)));
         }
@@ -67,7 +67,7 @@ describe('a run that begins from one before', () => {
         // What begins a line is cut from boards together with all others.
         if (step.inputs.length === 0) return;
         const next = run(
-          applyEdit(job, { do: 'setStep', step: step.id, change: { note: 'looked at' } }),
+          mustEdit(job, { do: 'setStep', step: step.id, change: { note: 'looked at' } }),
           first,
         );
         const same = (i: number) => next.steps[i]?.pieces === first.steps[i]?.pieces;

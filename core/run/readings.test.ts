@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { BuildDocument, Step } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { determinant, extents } from '../solid';
 import { balanced, build, cut, GLUE, last, lost, size, slot, three } from '../steps/steps.fixture';
 import { run } from './run';
@@ -210,7 +210,7 @@ describe('leaves measured one by one', () => {
     expect(finding.numbers.sum).toBeCloseTo(25, 9);
     expect(finding.numbers.more).toBeCloseTo(1, 9);
     expect(thick(much)).toEqual([10.5, 10.5].map((mm) => expect.closeTo(mm, 9)));
-    expect(applyEdit(much, finding.fixes[0].edit).readings).toEqual([]);
+    expect(mustEdit(much, finding.fixes[0].edit).readings).toEqual([]);
     // One leaf that takes all leaves nothing for the other.
     expect(run(job(2, [1, 21])).problems).toMatchObject([{ code: 'more-than-went-in' }]);
   });
@@ -228,6 +228,6 @@ describe('leaves measured one by one', () => {
     });
     const [finding] = run(joined).problems;
     expect(finding).toMatchObject({ code: 'more-than-went-in' });
-    expect(applyEdit(joined, finding.fixes[0].edit).readings).toEqual([]);
+    expect(mustEdit(joined, finding.fixes[0].edit).readings).toEqual([]);
   });
 });

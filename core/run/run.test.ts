@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Brief, BuildDocument, Edit } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, type ShopSnapshot, typed } from '../kit';
-import { fit } from '../plan';
+import { mustFit } from '../plan';
 import { blankVolume, CAUSES, lostTo } from '../solid';
 import type { Timeline } from '../steps';
 import { INCH, type Length } from '../units';
@@ -58,7 +58,7 @@ const brief = (change: Partial<Brief> = {}): Brief => ({
 });
 
 const plan = (change: Partial<Brief> = {}, shop = exactShop()) =>
-  fit(brief(change), shop, { name: 'example', use: '' });
+  mustFit(brief(change), shop, { name: 'example', use: '' });
 
 const slots = (build: BuildDocument) => build.assemblies.flatMap((a) => a.slots);
 
@@ -200,7 +200,7 @@ describe('tolerances', () => {
       shop,
     );
     return run(
-      applyEdit(applyEdit(build, { do: 'setStep', step: 'rip', change: { fence } }), {
+      mustEdit(mustEdit(build, { do: 'setStep', step: 'rip', change: { fence } }), {
         do: 'setAllSlots',
         step: 'rip',
         change: { width: typed('3') },
@@ -247,7 +247,7 @@ describe('edits', () => {
     const before = JSON.stringify(build);
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...edits), { maxLength: 8 }), (list) => {
-        const timeline = run(list.reduce(applyEdit, build));
+        const timeline = run(list.reduce(mustEdit, build));
         if (!timeline.finished) return;
         const kept = timeline.finished.pieces.reduce((total, { blank }) => total + blankVolume(blank), 0);
         const accounted = kept + sum(timeline) + timeline.leftOverMm3;
@@ -258,10 +258,10 @@ describe('edits', () => {
     expect(JSON.stringify(build)).toBe(before);
   });
   it('keep the rule when a slice is turned by hand, and take the exception back', () => {
-    const once = applyEdit(build, { do: 'flipSlice', step: 'glue-block', part: 4 });
+    const once = mustEdit(build, { do: 'flipSlice', step: 'glue-block', part: 4 });
     const glue = once.steps.find((s) => s.id === 'glue-block');
     expect(glue).toMatchObject({ turns: { every: 2, first: 2, except: [4] } });
-    expect(applyEdit(once, { do: 'flipSlice', step: 'glue-block', part: 4 })).toEqual(build);
+    expect(mustEdit(once, { do: 'flipSlice', step: 'glue-block', part: 4 })).toEqual(build);
     const turned = run(once)
       .steps.find((s) => s.id === 'glue-block')
       ?.laid?.map((part) => part.endForEnd);
@@ -273,9 +273,9 @@ describe('edits', () => {
         .steps.find((s) => s.id === 'glue')
         ?.laid?.map((part) => part.piece);
     expect(
-      order(applyEdit(build, { do: 'duplicateStrip', step: 'glue', piece: 'strip-2' }))?.slice(0, 4),
+      order(mustEdit(build, { do: 'duplicateStrip', step: 'glue', piece: 'strip-2' }))?.slice(0, 4),
     ).toEqual(['strip-1', 'strip-2', 'strip-9', 'strip-3']);
-    expect(order(applyEdit(build, { do: 'moveStrip', step: 'glue', from: 0, to: 2 }))?.slice(0, 3)).toEqual([
+    expect(order(mustEdit(build, { do: 'moveStrip', step: 'glue', from: 0, to: 2 }))?.slice(0, 3)).toEqual([
       'strip-2',
       'strip-3',
       'strip-1',
@@ -285,7 +285,7 @@ describe('edits', () => {
 
 describe('builds that cannot be carried out', () => {
   const stopOf = (build: BuildDocument) => run(build).problems.find((p) => p.severity === 'stop');
-  const change = (edit: Edit) => applyEdit(plan(), edit);
+  const change = (edit: Edit) => mustEdit(plan(), edit);
   it.each([
     [
       'no-size',
@@ -324,14 +324,14 @@ describe('builds that cannot be carried out', () => {
         thickness: typed('2'),
       },
     ];
-    const one = applyEdit(base, {
+    const one = mustEdit(base, {
       do: 'setSlot',
       step: 'rip',
       piece: 'strip-1',
       change: { strip: { board: 'b7' } },
     });
     expect(stopOf(one)).toBeUndefined();
-    const two = applyEdit(one, {
+    const two = mustEdit(one, {
       do: 'setSlot',
       step: 'rip',
       piece: 'strip-2',
@@ -339,7 +339,7 @@ describe('builds that cannot be carried out', () => {
     });
     // 3 - (1 5/8 + 1/8) = 1 1/4 left, 1 9/16 needed: the two-strips-need-a-kerf rule
     expect(stopOf(two)?.numbers.short).toBeCloseTo(0.3125 * INCH, 9);
-    const fixedAgain = applyEdit(two, stopOf(two)?.fixes[0].edit as Edit);
+    const fixedAgain = mustEdit(two, stopOf(two)?.fixes[0].edit as Edit);
     expect(stopOf(fixedAgain)).toBeUndefined();
     const timeline = run(one);
     expect(

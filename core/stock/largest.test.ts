@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { BoardStock, Brief } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
-import { fit, fromPanel } from '../plan';
+import { mustFit, fromPanel } from '../plan';
 import { run } from '../run';
 import { boardsForStrip, largestFrom, stripFromBoard } from '.';
 
@@ -31,7 +31,7 @@ const board = (n: number, length: number, width: number): BoardStock => ({
   sold: 'rough',
 });
 const plan = (change: Partial<Brief> = {}) =>
-  fit({ ...brief, ...change }, shop, { name: 'largest', use: '' });
+  mustFit({ ...brief, ...change }, shop, { name: 'largest', use: '' });
 
 describe('the largest piece a rack gives', () => {
   it('is cut whole from the boards, and a step more is not', () => {
@@ -64,7 +64,7 @@ describe('a strip of another board in a strip’s place', () => {
     const [slot] = build.assemblies[0].slots;
     const rack = [board(1, 500, 185), board(2, 900, 185), { ...board(3, 900, 185), species: 'walnut_black' }];
     expect(boardsForStrip(build, slot, rack).map(({ id }) => id)).toEqual(['b2', 'b3']);
-    const next = applyEdit(build, stripFromBoard(build, slot, { ...rack[2], colour: '#553311' }));
+    const next = mustEdit(build, stripFromBoard(build, slot, { ...rack[2], colour: '#553311' }));
     expect(next.assemblies[0].slots[0]).toMatchObject({ species: 'walnut_black', strip: { board: 'b3' } });
     expect(next.boards).toMatchObject([{ id: 'b3', colour: '#553311' }]);
     const cell = run(next).steps[0].pieces[0].blank.cells[0];
@@ -99,7 +99,7 @@ describe('a panel on hand', () => {
         })),
         { do: 'measure' as const, step: 'flatten', axis: 2 as const, measured: { mm: thickness } },
         { do: 'setStep' as const, step: 'slice', change: { count: 200 } },
-      ].reduce(applyEdit, block);
+      ].reduce(mustEdit, block);
       // The model keeps in hand what must stay there, as the plan does.
       expect(run(cut).steps.find(({ id }) => id === 'slice')?.pieces.length).toBe(answer?.slices);
     }

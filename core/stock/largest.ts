@@ -1,4 +1,4 @@
-import { type BoardStock, type BuildDocument, DIMENSIONS } from '../document';
+import { type BoardStock, type BuildDocument, DIMENSIONS, isRefused, attempt } from '../document';
 import { applyEdit } from '../edit';
 import { problemFor } from './shortage';
 import { EFFORT, solveNow } from './solve';
@@ -31,16 +31,13 @@ export function largestFrom(build: BuildDocument, boards: readonly BoardStock[],
   let tried = 0;
   const at = (size: number): BuildDocument | undefined => {
     tried += 1;
-    try {
-      const next = applyEdit(build, {
-        do: 'replan',
-        change: { [name]: { aim: 'fixed', value: { mm: size } } },
-      });
-      const { problem } = problemFor([next], [...boards]);
-      return solveNow(problem, EFFORT.quick).missing.length === 0 ? next : undefined;
-    } catch {
-      return undefined;
-    }
+    const next = applyEdit(build, {
+      do: 'replan',
+      change: { [name]: { aim: 'fixed', value: { mm: size } } },
+    });
+    if (isRefused(next)) return undefined;
+    const answer = attempt(() => solveNow(problemFor([next], [...boards]).problem, EFFORT.quick));
+    return !isRefused(answer) && answer.missing.length === 0 ? next : undefined;
   };
   const whole = (mm: number) => Math.floor(mm / step) * step;
   const top = at(whole(planned * MOST));

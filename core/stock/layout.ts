@@ -1,4 +1,4 @@
-import { type BoardStock, parcel, sectionsOf } from '../document';
+import { type BoardStock, parcel, sectionsOf, Refusal } from '../document';
 import type { Answer, PlacedStrip } from './answer';
 import type { Area } from './faults';
 import { boardCost } from './measure';
@@ -38,11 +38,11 @@ export interface Totals {
   unpriced: number;
 }
 
-/** Rectangles of one board, from its places alone: sections across, lanes along, each cut with its kerf. */
+/** Rectangles of one board, from its places alone: sections across, lanes along, each cut with its kerf. A Refusal where strips put by hand cannot be cut so. */
 export function layBoard(board: BoardStock, strips: readonly LaidStrip[], rules: CuttingRules): BoardLayout {
   const grouped = sectionsOf(strips.map((laid) => ({ ...laid, id: laid.strip.id })));
   if (!grouped.ok)
-    throw new Error(`layBoard: strips overlap on board ${board.label}, at ${grouped.between[1].x} mm`);
+    throw new Refusal([`Strips overlap on board ${board.label}, at `, { mm: grouped.between[1].x }, '.']);
   const layout: BoardLayout = { board, sections: [], kerfs: [], offcuts: [] };
   const leave = (kind: string, area: Area) => {
     if (kind === 'kerf') layout.kerfs.push(area);
@@ -98,11 +98,11 @@ export function layBoard(board: BoardStock, strips: readonly LaidStrip[], rules:
 }
 
 function must(result: ReturnType<typeof parcel>, board: BoardStock) {
-  if (!result.ok) throw new Error(`layBoard: a cut on board ${board.label} does not fit`);
+  if (!result.ok) throw new Refusal([`A cut on board ${board.label} has no room for its kerf.`]);
   return result.stretches;
 }
 
-/** The boards an answer uses, cut up. */
+/** The boards an answer uses, cut up; a Refusal where one cannot be. */
 export function layAnswer(
   problem: Pick<Problem, 'boards' | 'strips' | 'rules'>,
   answer: Pick<Answer, 'places'>,

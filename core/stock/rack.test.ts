@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { BoardStock, BuildDocument } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
-import { fit } from '../plan';
+import { mustFit } from '../plan';
 import { INCH } from '../units';
 import { answerEdit } from './apply';
 import { board, problem, strip } from './cases.fixture';
@@ -82,7 +82,7 @@ describe('the strip ledger (common practice)', () => {
 
 const shop = defaultShop('hand');
 const job = (): BuildDocument =>
-  fit(
+  mustFit(
     {
       pattern: 'panel',
       length: { aim: 'fixed', value: typed('20') },
@@ -105,7 +105,7 @@ const maple = (id: string, l: number, w: number) =>
 const solved = (build: BuildDocument, boards: BoardStock[]) => {
   const { problem: p, demand } = problemFor([build], boards);
   const answer = solveNow(p, 3000);
-  return { p, demand, answer, build: applyEdit(build, answerEdit(p, demand, answer, 0, settingsOf(build))) };
+  return { p, demand, answer, build: mustEdit(build, answerEdit(p, demand, answer, 0, settingsOf(build))) };
 };
 
 describe('by hand', () => {
@@ -151,7 +151,7 @@ describe('by hand', () => {
   });
   it('a strip locked to a board that is gone is free again, and nothing is lost', () => {
     const { build } = solved(job(), boards);
-    const locked = applyEdit(build, {
+    const locked = mustEdit(build, {
       do: 'setStrip',
       slot: build.assemblies[0].slots[0].id,
       change: { locked: true },

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { BoardStock, BuildDocument, Fault } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
-import { fit } from '../plan';
+import { mustFit } from '../plan';
 import { run } from '../run';
 import { blankVolume, CAUSES, extents, lostTo } from '../solid';
 import { INCH } from '../units';
@@ -23,7 +23,7 @@ const WOODS = ['cherry_black', 'maple_sugar'];
 function randomCase(seed: number): { build: BuildDocument; boards: BoardStock[] } {
   const roll = dice(seed + 40);
   const block = roll(0, 3) === 0;
-  const planned = fit(
+  const planned = mustFit(
     {
       pattern: block ? 'endGrain' : 'panel',
       length: { aim: 'fixed', value: { mm: roll(block ? 9 : 14, block ? 14 : 34) * 25 } },
@@ -80,7 +80,7 @@ const solved = (seed: number, work = 900) => {
   const { build, boards } = randomCase(seed);
   const { problem, demand } = problemFor([build], boards);
   const answer = solveNow(problem, work);
-  const placed = applyEdit(build, answerEdit(problem, demand, answer, 0, settingsOf(build)));
+  const placed = mustEdit(build, answerEdit(problem, demand, answer, 0, settingsOf(build)));
   return { problem, demand, answer, placed, layouts: layAnswer(problem, answer) };
 };
 const volume = (list: readonly { length: number; width: number }[], { board: b }: BoardLayout) =>

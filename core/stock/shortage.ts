@@ -1,4 +1,13 @@
-import type { BoardStock, BuildDocument, Edit, Finding, Fix, Phrase } from '../document';
+import {
+  type BoardStock,
+  type BuildDocument,
+  type Edit,
+  type Finding,
+  type Fix,
+  type Phrase,
+  isRefused,
+  attempt,
+} from '../document';
 import { applyEdit } from '../edit';
 import { boardFeetText, counted, lengthText } from '../units';
 import { speciesName } from '../wood';
@@ -202,16 +211,16 @@ export function shortageFixes(
   const { demand } = problemFor([build], boards);
   const slots = answer.missing.flatMap((id) => demand.of.get(id)?.slot ?? []);
   const tried = candidates(build, boards, slots).flatMap(({ label, edit }): Tried[] => {
-    try {
-      const { problem } = problemFor([applyEdit(build, edit)], boards);
-      const short = solveNow(problem, EFFORT.quick).missing.length;
-      return short < before
-        ? [{ fix: { label: short ? `${label} (${short} still short)` : label, edit }, short }]
-        : [];
-    } catch {
-      // A plan that cannot be made is no way out.
-      return [];
-    }
+    const next = applyEdit(build, edit);
+    // A plan that cannot be made, or one of more strips than can be broken down, is no way out.
+    const answer = isRefused(next)
+      ? next
+      : attempt(() => solveNow(problemFor([next], boards).problem, EFFORT.quick));
+    if (isRefused(answer)) return [];
+    const short = answer.missing.length;
+    return short < before
+      ? [{ fix: { label: short ? `${label} (${short} still short)` : label, edit }, short }]
+      : [];
   });
   const whole = tried.filter(({ short }) => short === 0);
   return (whole.length > 0 ? whole : tried.toSorted((a, b) => a.short - b.short))

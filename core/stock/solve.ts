@@ -1,3 +1,4 @@
+import { Refusal } from '../document';
 import { chance } from '../wood';
 import { fromAnswer, toAnswer, type Answer } from './answer';
 import type { Problem } from './problem';
@@ -22,9 +23,6 @@ const stream = (seed: number) => {
   return () => chance(seed, n++);
 };
 
-/** A problem larger than is solved here; the message says by how much. */
-export class TooMany extends Error {}
-
 /** The most strips laid out at once: more would keep a worker busy for minutes. */
 export const MOST_WANTED = 3000;
 
@@ -33,7 +31,7 @@ export const MOST_WANTED = 3000;
  * plan out and laying it in again in another order (ruin and recreate with simulated annealing). Yields after the
  * first answer and then from time to time; the last value returned is the best found. Deterministic: the same problem
  * and effort give the same answer. `start` begins from an earlier answer, and the result is never worse than it.
- * Refuses more than 3,000 strips.
+ * More than 3,000 strips are a Refusal.
  */
 export function* solve(
   problem: Problem,
@@ -41,9 +39,9 @@ export function* solve(
   start?: Answer,
 ): Generator<Progress, Answer> {
   if (problem.strips.length > MOST_WANTED)
-    throw new TooMany(
+    throw new Refusal([
       `${problem.strips.length} strips are wanted at once; Junta lays out up to ${MOST_WANTED} on the boards. Make fewer alike at a time.`,
-    );
+    ]);
   const search = begin(problem);
   const settled = withLocked(search);
   const all = search.units.filter((unit) => unit.some((strip) => !problem.strips[strip].locked));

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { BoardStock, Brief, BuildDocument } from '../document';
-import { applyEdit } from '../edit';
+import { mustEdit } from '../edit';
 import { defaultShop, dressedSize, typed } from '../kit';
-import { fit } from '../plan';
+import { mustFit } from '../plan';
 import { run } from '../run';
 import { blankVolume, CAUSES, lostTo } from '../solid';
 import { INCH } from '../units';
@@ -135,7 +135,7 @@ const brief: Brief = {
   sections: 2,
 };
 const job = (change: Partial<Brief> = {}, quantity = 1): BuildDocument => {
-  const build = fit({ ...brief, ...change }, shop, { name: 'a shelf', use: 'to try' });
+  const build = mustFit({ ...brief, ...change }, shop, { name: 'a shelf', use: 'to try' });
   return { ...build, targets: build.targets.map((target) => ({ ...target, quantity })) };
 };
 const ash = (id: string, l: number, w: number, more: Partial<BoardStock> = {}) =>
@@ -160,7 +160,7 @@ describe('from the rack into the job', () => {
     const { problem: p, demand } = problemFor([build], boards);
     const answer = solveNow(p, EFFORT.quick);
     expect(answer.missing).toEqual([]);
-    const placed = applyEdit(build, answerEdit(p, demand, answer, 0, settingsOf(build)));
+    const placed = mustEdit(build, answerEdit(p, demand, answer, 0, settingsOf(build)));
     const timeline = closes(placed);
     const { used } = totalsOf(layAnswer(p, answer));
     expect(timeline.woodInMm3).toBeCloseTo(used, 0);
@@ -182,7 +182,7 @@ describe('from the rack into the job', () => {
     const at = { x: 20, y: 10 };
     const thick = ash('thick', 60, 7, { thickness: typed('4') });
     const leaf = (n: number, faceDown: boolean) => ({ board: 'thick', at, leaf: n, leaves: 2, faceDown });
-    const paired = applyEdit(build, {
+    const paired = mustEdit(build, {
       do: 'useBoards',
       boards: [thick],
       strips: { [slots[0].id]: leaf(0, false), [slots[1].id]: leaf(1, true) },
@@ -212,7 +212,7 @@ describe('from the rack into the job', () => {
     const answer = solveNow(p, EFFORT.quick);
     expect(answer.missing).toEqual([]);
     const placed = builds.map((build, i) =>
-      applyEdit(
+      mustEdit(
         build,
         answerEdit(
           p,
@@ -234,7 +234,7 @@ describe('from the rack into the job', () => {
     const again = problemFor([placed[1]], rack);
     const second = solveNow(again.problem, EFFORT.quick);
     for (const place of foreign) expect(second.places).toContainEqual(place);
-    const kept = applyEdit(
+    const kept = mustEdit(
       placed[1],
       answerEdit(again.problem, again.demand, second, 0, settingsOf(placed[1])),
     );
@@ -257,7 +257,7 @@ describe('from the rack into the job', () => {
     });
     const put = (strips: Record<string, { x: number; y: number }>) =>
       run(
-        applyEdit(build, {
+        mustEdit(build, {
           do: 'useBoards',
           boards: [knotty],
           strips: Object.fromEntries(Object.entries(strips).map(([id, at]) => [id, { board: 'k', at }])),
@@ -286,7 +286,7 @@ describe('from the rack into the job', () => {
       ash('b9', 84, 8, { faults: [knot], price: { minor: 8000, currency: 'EUR', per: 'board' } }),
     ];
     const { problem: p, demand } = problemFor([build], rack);
-    const placed = applyEdit(build, answerEdit(p, demand, solveNow(p, 2000), 0, settingsOf(build)));
+    const placed = mustEdit(build, answerEdit(p, demand, solveNow(p, 2000), 0, settingsOf(build)));
     const left = offcutBoards(rack[0], placed);
     expect(left.length).toBeGreaterThan(0);
     for (const offcut of left) {
@@ -316,7 +316,7 @@ describe('what is short', () => {
     expect(fixes.map(({ label }) => label)).toContainEqual(expect.stringContaining('accent'));
     for (const { edit } of fixes) {
       const again = problemFor(
-        [applyEdit(build, edit)],
+        [mustEdit(build, edit)],
         [...boards, inches('w', 60, 8, 1.5, { species: 'walnut_black' })],
       );
       expect(solveNow(again.problem, EFFORT.quick).missing.length).toBeLessThan(answer.missing.length);

@@ -2,15 +2,15 @@ import { tooMuch } from '../../contract/bounds';
 import { readDocument } from '../../contract/read';
 import { mutated, randomFrom } from '../../contract/mutate.fixture';
 import { schedule, type ShopRoom, tasksOf } from '../../core/bench';
-import type { Brief, BuildDocument } from '../../core/document';
+import { type Brief, type BuildDocument, attempt } from '../../core/document';
 import { predict } from '../../core/exchange';
 import { plannedGlueUp, pressureOf, pressureQuickly } from '../../core/glueup';
 import { clampsOf, gluingOf } from '../../core/kit';
 import { assemblySheets, layUpOf } from '../../core/layup';
-import { CannotFit, fit, PATTERNS } from '../../core/plan';
+import { fit, PATTERNS, mustFit } from '../../core/plan';
 import { outlook } from '../../core/review';
 import { run } from '../../core/run';
-import { EFFORT, problemFor, solveNow, TooMany } from '../../core/stock';
+import { EFFORT, problemFor, solveNow } from '../../core/stock';
 import { demoJobs } from '../../demo/jobs';
 import { demoShop } from '../../demo/shop';
 
@@ -29,22 +29,13 @@ const roomOf = (build: BuildDocument): ShopRoom => {
   };
 };
 
-/** Plans a brief again; that it cannot be made is an answer, anything else thrown is not. */
-function planned(brief: Brief, { shop, name, use }: BuildDocument): void {
-  try {
-    fit(brief, shop, { name, use });
-  } catch (error) {
-    if (!(error instanceof CannotFit)) throw error;
-  }
-}
+/** Plans a brief again; that it cannot be made is an answer, anything thrown is not. */
+const planned = (brief: Brief, { shop, name, use }: BuildDocument): void =>
+  void fit(brief, shop, { name, use });
 
 /** Breaks its boards down; that there are too many strips is an answer. */
 function solved(build: BuildDocument): void {
-  try {
-    solveNow(problemFor([build], build.boards).problem, EFFORT.quick / 20);
-  } catch (error) {
-    if (!(error instanceof TooMany)) throw error;
-  }
+  attempt(() => solveNow(problemFor([build], build.boards).problem, EFFORT.quick / 20));
 }
 
 /**
@@ -87,7 +78,7 @@ export function sourceDocuments(): readonly BuildDocument[] {
       brief
         ? PATTERNS.flatMap(({ id }) => {
             try {
-              return [fit({ ...brief, pattern: id }, demoShop, { name: id, use: '' })];
+              return [mustFit({ ...brief, pattern: id }, demoShop, { name: id, use: '' })];
             } catch {
               // Not every brief suits every pattern.
               return [];

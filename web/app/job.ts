@@ -1,6 +1,6 @@
 import { createSlice, type Draft, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { JobReply } from '../../contract/api';
-import type { BuildDocument, Edit, Finding } from '../../core/document';
+import { type BuildDocument, type Edit, type Finding, type Phrase, isRefused } from '../../core/document';
 import { applyEdit } from '../../core/edit';
 import type { PlannedGlueUp, PressureAnswer } from '../../core/glueup';
 import type { Outlook } from '../../core/review';
@@ -44,7 +44,7 @@ export interface JobState {
   keeping: Keeping;
   conflict?: Conflict;
   /** Why the last edit could not be carried out. */
-  refused?: string;
+  refused?: Phrase[];
 }
 
 const MOST_UNDO = 200;
@@ -97,18 +97,18 @@ const slice = createSlice({
       });
       const shown = glueUps(payload.build).at(-1) ?? payload.build.steps.at(-1);
       if (payload.damaged)
-        state.refused = `Version ${payload.damaged.version} of this job was damaged in the database. This is version ${payload.damaged.instead}, the newest that can be read.`;
+        state.refused = [
+          `Version ${payload.damaged.version} of this job was damaged in the database. This is version ${payload.damaged.instead}, the newest that can be read.`,
+        ];
       Object.assign(state, keep ? { step, piece, underside } : { step: shown?.id });
     },
     closed: () => initialState,
     edited(state, { payload }: PayloadAction<{ edit: Edit; mark?: string }>) {
       const build = present(state);
       if (!build) return;
-      try {
-        replace(state, applyEdit(build, payload.edit), payload.mark);
-      } catch (error) {
-        state.refused = (error as Error).message;
-      }
+      const next = applyEdit(build, payload.edit);
+      if (isRefused(next)) state.refused = next.refused;
+      else replace(state, next, payload.mark);
       keepStep(state);
     },
     /** A kept build takes the place of the present one; that can be undone too. */
@@ -187,7 +187,7 @@ const slice = createSlice({
     },
     /** The prediction itself failed: said, with the last good one left on the screen. */
     notPredicted(state, { payload }: PayloadAction<string>) {
-      state.refused = `This could not be predicted: ${payload}`;
+      state.refused = [`This could not be predicted: ${payload}`];
     },
     /** An unsent draft of this browser is shown over what is stored; it is kept already. */
     draftShown(state, { payload }: PayloadAction<BuildDocument>) {
@@ -209,11 +209,11 @@ const slice = createSlice({
     /** The server will not take this build, now or later: the reason, until the next edit. */
     refusedByServer(state, { payload }: PayloadAction<string>) {
       state.keeping = 'kept here';
-      state.refused = payload;
+      state.refused = [payload];
     },
     /** This browser keeps nothing (private windows, a full disk): only the server does then. */
     keptNowhere(state) {
-      state.refused = 'This browser cannot keep unsent changes; they are safe once it says “stored”.';
+      state.refused = ['This browser cannot keep unsent changes; they are safe once it says “stored”.'];
     },
     keptHere(state) {
       if (state.keeping === 'storing') state.keeping = 'kept here';

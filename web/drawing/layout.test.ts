@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit } from '../../core/edit';
+import { mustEdit } from '../../core/edit';
 import { outlook } from '../../core/review';
 import { demoJobs } from '../../demo/jobs';
 import { pieceAction, pieceActions } from '../screens/job/strip-actions';
@@ -76,7 +76,7 @@ describe('what can be done to a piece', () => {
       'Move down',
     ]);
     // In a glue-up that was split, a strip chosen at an earlier step is turned where it is laid.
-    const split = applyEdit(demoJobs[4], { do: 'splitGlue', step: 'glue', joints: [4] });
+    const split = mustEdit(demoJobs[4], { do: 'splitGlue', step: 'glue', joints: [4] });
     const rip = split.steps.find(({ id }) => id === 'rip');
     const [turn] = rip ? pieceActions(split, rip, 'strip-6') : [];
     expect(turn.edit).toMatchObject({ do: 'turnPart', step: 'glue-section-2', piece: 'strip-6' });
@@ -104,6 +104,6 @@ describe('what can be done to a piece', () => {
       ['glue-block', 'slice.5'],
     ])
       for (const { edit } of pieceActions(demoJobs[4], step(id), piece))
-        expect(applyEdit(demoJobs[4], edit)).not.toEqual(demoJobs[4]);
+        expect(mustEdit(demoJobs[4], edit)).not.toEqual(demoJobs[4]);
   });
 });

@@ -3,9 +3,9 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import * as yup from 'yup';
-import type { Brief } from '../../core/document';
+import { type Brief, isRefused, phraseText } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
-import { patternOf, PATTERNS, startingBrief } from '../../core/plan';
+import { fit, patternOf, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery, useNewJobMutation } from '../app/api';
 import { useDisplay } from '../app/display';
 import { useWriteOnce } from '../app/write-once';
@@ -13,7 +13,6 @@ import { useReports } from '../parts/reported';
 import { PlanView } from './PlanView';
 import { BriefFields } from './brief/BriefFields';
 import { PatternPicker } from './brief/PatternPicker';
-import { planFor } from './brief/brief';
 
 interface About {
   name: string;
@@ -59,13 +58,13 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
   const { reasons, collect } = useReports();
   const wanted = useDeferredValue(brief);
   const plan = useMemo(
-    () => planFor(wanted, shop, { name: about.name?.trim() || 'New job', use: about.use?.trim() ?? '' }),
+    () => fit(wanted, shop, { name: about.name?.trim() || 'New job', use: about.use?.trim() ?? '' }),
     [wanted, shop, about.name, about.use],
   );
   const make = handleSubmit(async () => {
-    const made = planFor(brief, shop, { name: about.name?.trim() ?? '', use: about.use?.trim() ?? '' });
-    if (!made.build) return;
-    const result = await newJob({ build: made.build, write: write.of(made.build) });
+    const made = fit(brief, shop, { name: about.name?.trim() ?? '', use: about.use?.trim() ?? '' });
+    if (isRefused(made)) return;
+    const result = await newJob({ build: made, write: write.of(made) });
     if (result.data) write.done();
     if (result.data) void navigate(`/jobs/${result.data.id}`);
   });
@@ -134,7 +133,7 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
             type="submit"
             form="brief"
             className="action action-main"
-            disabled={!plan.build || sending.isLoading || reasons.length > 0}
+            disabled={isRefused(plan) || sending.isLoading || reasons.length > 0}
           >
             Make this job
           </button>
@@ -146,11 +145,11 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
         </div>
         {reasons.length > 0 ? (
           <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
-        ) : plan.build ? (
-          <PlanView build={plan.build} display={display} />
+        ) : !isRefused(plan) ? (
+          <PlanView build={plan} display={display} />
         ) : (
           <p role="alert" className="text-red">
-            {plan.reason}
+            {phraseText(plan.refused, display)}
           </p>
         )}
       </section>

@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { ShopSnapshot } from '../../core/kit';
-import { type Pattern, PATTERNS, startingBrief } from '../../core/plan';
+import { isRefused, phraseText } from '../../core/document';
+import { fit, type Pattern, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery } from '../app/api';
 import { JobPicture } from '../drawing/JobPicture';
-import { planFor } from './brief/brief';
 
 /** Every pattern as it comes out of this shop to begin with; each begins a job. */
 export function Patterns() {
@@ -30,7 +30,7 @@ export function Patterns() {
 
 function Entry({ pattern, shop }: { pattern: Pattern; shop: ShopSnapshot }) {
   const plan = useMemo(
-    () => planFor(startingBrief(pattern.id, shop), shop, { name: pattern.name, use: '' }),
+    () => fit(startingBrief(pattern.id, shop), shop, { name: pattern.name, use: '' }),
     [pattern, shop],
   );
   return (
@@ -41,10 +41,12 @@ function Entry({ pattern, shop }: { pattern: Pattern; shop: ShopSnapshot }) {
         className="hover:text-chalk flex flex-col gap-1 text-[14px] font-medium"
       >
         <span className="block h-[178px]">
-          {plan.build ? (
-            <JobPicture build={plan.build} view={pattern.group === 'Layers' ? 'turning' : 'face'} />
+          {!isRefused(plan) ? (
+            <JobPicture build={plan} view={pattern.group === 'Layers' ? 'turning' : 'face'} />
           ) : (
-            <span className="text-graphite text-[13px] font-normal">{plan.reason}</span>
+            <span className="text-graphite text-[13px] font-normal">
+              {phraseText(plan.refused, shop.display)}
+            </span>
           )}
         </span>
         {pattern.name}

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readDocument } from '../../../contract/read';
 import { type BuildDocument, DIMENSIONS, type Edit } from '../../document';
-import { applyEdit } from '../../edit';
+import { mustEdit } from '../../edit';
 import { type ShopSnapshot, typed } from '../../kit';
-import { fit, startingBrief } from '../../plan';
+import { mustFit, startingBrief } from '../../plan';
 import { fixed, panelBrief, plannedFor, shopWith } from '../../plan/briefs.fixture';
 import { findingsOf } from '../../review';
 import { run } from '../../run';
@@ -45,7 +45,7 @@ const wideJob = (
         flattenWith: 'sled',
         sections: 1,
       });
-  return fit(brief, shop, { name: 'wide', use: '' });
+  return mustFit(brief, shop, { name: 'wide', use: '' });
 };
 
 /** Nothing is lost: what went in is in the piece, in the ledger, or left over. */
@@ -77,7 +77,7 @@ describe('every way of gluing up, chosen, is what its column said', () => {
           for (const way of staging?.ways ?? []) {
             if (!way.edit) continue;
             played += 1;
-            const after = applyEdit(build, way.edit);
+            const after = mustEdit(build, way.edit);
             const timeline = run(after);
             expect(timeline.problems.filter(({ severity }) => severity === 'stop')).toEqual([]);
             expectBalance(after);
@@ -141,7 +141,7 @@ const seven = plannedFor(
 describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
   const glueUp = glueUpOf(seven, run(seven), 'glue') as GlueUp;
   const edit = splitEdit(seven.shop, glueUp, [3, 6], true);
-  const split = applyEdit(seven, edit);
+  const split = mustEdit(seven, edit);
   const timeline = run(split);
   it('keeps its seven strips and its size, passes the planer, and glues no strip to nothing', () => {
     expect(split.steps.flatMap((step) => (step.kind === 'glue' ? [step.parts?.length] : []))).toEqual([
@@ -161,11 +161,11 @@ describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
     expect(findingsOf(split, timeline).map(({ code }) => code)).not.toContain('wider-than-machine');
   });
   it('chosen twice changes nothing the second time', () => {
-    expect(applyEdit(split, edit)).toBe(split);
+    expect(mustEdit(split, edit)).toBe(split);
   });
   it('of strips that are cut already takes what jointing takes out of the trim, and says what is missing', () => {
-    const cut = applyEdit(seven, { do: 'setStep', step: 'rip', change: { done: true } });
-    const after = applyEdit(cut, edit);
+    const cut = mustEdit(seven, { do: 'setStep', step: 'rip', change: { done: true } });
+    const after = mustEdit(cut, edit);
     expect(after.assemblies[0].slots.map(({ width }) => width.mm)).toEqual(
       seven.assemblies[0].slots.map(({ width }) => width.mm),
     );
@@ -177,13 +177,13 @@ describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
     expect(before.near.mm + before.far.mm - trim.near.mm - trim.far.mm).toBeCloseTo((3 / 16) * 25.4, 9);
   });
   it('planned again in another size it is split again, where it was; turns made by hand stay', () => {
-    const turned = applyEdit(split, {
+    const turned = mustEdit(split, {
       do: 'turnPart',
       step: 'glue-section-2',
       piece: 'strip-5',
       turn: 'rollOver',
     });
-    const longer = applyEdit(turned, { do: 'replan', change: { length: fixed('36') } });
+    const longer = mustEdit(turned, { do: 'replan', change: { length: fixed('36') } });
     expect(longer.steps.flatMap((step) => (step.kind === 'glue' ? [step.parts?.length] : []))).toEqual([
       3, 3, 3,
     ]);
@@ -196,7 +196,7 @@ describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
     expect(played.finished?.greatest.map((mm) => Math.round(mm * 1e6) / 1e6)).toEqual([914.4, 533.4, 22.225]);
     expectBalance(longer);
     // With fewer strips, joints that are not there any more are passed over.
-    const narrow = applyEdit(split, { do: 'replan', change: { width: fixed('12') } });
+    const narrow = mustEdit(split, { do: 'replan', change: { width: fixed('12') } });
     expect(narrow.steps.flatMap((step) => (step.kind === 'glue' ? [step.parts?.length] : []))).toEqual([
       3, 2,
     ]);
@@ -208,7 +208,7 @@ describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
   });
   it('strip by strip is no split at all', () => {
     const each: Edit = { do: 'splitGlue', step: 'glue', joints: [1, 2, 3, 4, 5, 6] };
-    expect(applyEdit(seven, each)).toBe(seven);
+    expect(mustEdit(seven, each)).toBe(seven);
   });
 });
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit } from '../../edit';
+import { mustEdit } from '../../edit';
 import { typed } from '../../kit';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../../plan/briefs.fixture';
 import { run } from '../../run';
@@ -87,9 +87,9 @@ describe('the ways to glue up a wide panel', () => {
   it('are carried out: sections come out at the same finished size, pairs lose no wood', () => {
     const sections = staging?.ways.find(({ way }) => way === 'sections');
     const pairs = staging?.ways.find(({ way }) => way === 'pairs');
-    const bySections = applyEdit(wide, sections?.edit as never);
+    const bySections = mustEdit(wide, sections?.edit as never);
     expect(bySections.steps.filter(({ kind }) => kind === 'glue')).toHaveLength(sections?.glueUps ?? 0);
-    for (const build of [bySections, applyEdit(wide, pairs?.edit as never)]) {
+    for (const build of [bySections, mustEdit(wide, pairs?.edit as never)]) {
       const timeline = run(build);
       expect(timeline.finished?.greatest[1]).toBeCloseTo(24 * INCH, 6);
       expect(timeline.problems.filter(({ severity }) => severity === 'stop')).toEqual([]);
@@ -106,7 +106,7 @@ describe('the ways to glue up a wide panel', () => {
 describe('a split by hand', () => {
   it('glues each run by itself and joins them where the step was; wood in is wood out', () => {
     const before = run(wide);
-    const split = applyEdit(wide, { do: 'splitGlue', step: 'glue', joints: [2, 5, 99] });
+    const split = mustEdit(wide, { do: 'splitGlue', step: 'glue', joints: [2, 5, 99] });
     const after = run(split);
     const glues = split.steps.filter(({ kind }) => kind === 'glue');
     expect(glues.map(({ id }) => id)).toEqual(['glue-section-1', 'glue-section-2', 'glue-section-3', 'glue']);
@@ -124,12 +124,12 @@ describe('a split by hand', () => {
     expect(order).toEqual(before.steps.find(({ id }) => id === 'glue')?.laid?.map(({ piece }) => piece));
   });
   it('keeps turns by rule, changes nothing without a joint, and can be edited section by section', () => {
-    const ruled = applyEdit(wide, {
+    const ruled = mustEdit(wide, {
       do: 'setRule',
       step: 'glue',
       rule: { turn: 'rollOver', every: 2, first: 2, except: [] },
     });
-    const split = applyEdit(ruled, { do: 'splitGlue', step: 'glue', joints: [3] });
+    const split = mustEdit(ruled, { do: 'splitGlue', step: 'glue', joints: [3] });
     const laid = run(split)
       .steps.filter(({ id }) => id.startsWith('glue-section'))
       .flatMap((step) => step.laid ?? []);
@@ -138,8 +138,8 @@ describe('a split by hand', () => {
         .steps.find(({ id }) => id === 'glue')
         ?.laid?.map(({ rollOver }) => rollOver),
     );
-    expect(applyEdit(wide, { do: 'splitGlue', step: 'glue', joints: [] })).toBe(wide);
-    const turned = applyEdit(split, {
+    expect(mustEdit(wide, { do: 'splitGlue', step: 'glue', joints: [] })).toBe(wide);
+    const turned = mustEdit(split, {
       do: 'turnPart',
       step: 'glue-section-2',
       piece: 'strip-5',
@@ -147,9 +147,9 @@ describe('a split by hand', () => {
     });
     const second = run(turned).steps.find(({ id }) => id === 'glue-section-2');
     expect(second?.laid?.find(({ piece }) => piece === 'strip-5')?.endForEnd).toBe(true);
-    const locked = applyEdit(split, { do: 'lockPart', step: 'rip', piece: 'strip-5' });
+    const locked = mustEdit(split, { do: 'lockPart', step: 'rip', piece: 'strip-5' });
     expect(run(locked).steps.find(({ id }) => id === 'glue-section-2')?.laid?.[1].locked).toBe(true);
-    const longer = applyEdit(split, { do: 'duplicateStrip', step: 'rip', piece: 'strip-5' });
+    const longer = mustEdit(split, { do: 'duplicateStrip', step: 'rip', piece: 'strip-5' });
     expect(run(longer).steps.find(({ id }) => id === 'glue-section-2')?.laid).toHaveLength(6);
   });
 });
@@ -162,7 +162,7 @@ describe('why a glue-up is a stage of its own', () => {
     const block = plannedFor({ ...brief, ...CHEQUER, flattenWith: 'drum' }, shop);
     expect(words(block, 'glue')).toContain('before “Slice” cuts the pattern');
     expect(words(block, 'glue-block')).toContain('exist only after “Slice”');
-    const split = applyEdit(wide, { do: 'splitGlue', step: 'glue', joints: [3] });
+    const split = mustEdit(wide, { do: 'splitGlue', step: 'glue', joints: [3] });
     expect(words(split, 'glue-section-1')).toContain('joins it');
     expect(words(split, 'glue')).toContain('joins 2 pieces');
   });

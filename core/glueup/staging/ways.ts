@@ -1,5 +1,5 @@
 import { type BuildDocument, DIMENSIONS, type Edit, type Phrase } from '../../document';
-import { applyEdit } from '../../edit';
+import { mustEdit } from '../../edit';
 import {
   AID_KINDS,
   climateOf,
@@ -253,7 +253,7 @@ function byHand(build: BuildDocument, timeline: Timeline, glueUp: GlueUp, joints
 /** Plays a way forward and reads its column off what comes: a way, once chosen, is what it promised. */
 function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Plan): StageWay {
   const { glueUp, shop, widths } = panel;
-  const after = plan.edit ? applyEdit(build, plan.edit) : build;
+  const after = plan.edit ? mustEdit(build, plan.edit) : build;
   const timeline = plan.edit ? run(after, before) : before;
   const glueUps = ownGlueUps(after, timeline, build, glueUp.step.id);
   const joined = glueUps.find(({ step }) => step.id === glueUp.step.id) ?? glueUp;
@@ -366,7 +366,7 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
   }
   const glues = (each: BuildDocument) => glueUps(each).length;
   const canSplit = ({ edit, counts: runs }: Plan) =>
-    !edit || runs.length < 2 || glues(applyEdit(build, edit)) > glues(build);
+    !edit || runs.length < 2 || glues(mustEdit(build, edit)) > glues(build);
   const ways = plans.filter(canSplit).map((plan) => playWay(panel, build, timeline, plan));
   const { paid } = gluingOf(shop);
   if (paid && sum(widths) > planerMm) {

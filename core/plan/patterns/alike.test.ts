@@ -4,7 +4,7 @@ import { defaultShop } from '../../kit';
 import { run } from '../../run';
 import { blankVolume, CAUSES, extents, lostTo } from '../../solid';
 import { fixed, panelBrief, plannedFor } from '../briefs.fixture';
-import { fit } from '../fit';
+import { mustFit } from '../fit';
 import { patternOf, PATTERNS } from './patterns';
 import { startingBrief } from './start';
 
@@ -13,7 +13,7 @@ const shop = defaultShop('alike');
 const batch = PATTERNS.filter((pattern) => pattern.batch).map(({ id }) => [id] as const);
 
 const alike = (id: PatternId, quantity: number, change: Partial<Brief> = {}) =>
-  fit({ ...startingBrief(id, shop), quantity, ...change }, shop, { name: id, use: '' });
+  mustFit({ ...startingBrief(id, shop), quantity, ...change }, shop, { name: id, use: '' });
 
 describe.each(batch)('four alike of %s', (id) => {
   const kinds = patternOf(id).measures.find(({ key }) => key === 'grain' || key === 'alike')?.options ?? [];

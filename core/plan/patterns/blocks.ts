@@ -1,7 +1,7 @@
-import type { LaidPart } from '../../document';
+import { type LaidPart, Refusal } from '../../document';
 import { asTrim } from '../../steps';
-import { blankLengthForSlices, INCH, lengthText } from '../../units';
-import { CannotFit, requirePositive, settable } from './parts';
+import { blankLengthForSlices, INCH } from '../../units';
+import { requirePositive, settable } from './parts';
 import { lengthOf, numberOf, type Order, type Pattern, wordOf } from './pattern';
 import { sizesOf } from './sizes';
 import {
@@ -15,35 +15,32 @@ import {
   trimStage,
 } from './stages';
 
-/** The picture as rows of letters; every letter is one of the woods. Throws CannotFit, with the difference, where rows disagree. */
-export function pictureOf(
-  map: string,
-  woods: number,
-  pixel: number,
-  shown: (mm: number) => string,
-): number[][] {
+/** The picture as rows of letters; every letter is one of the woods. Throws Refusal, with the difference, where rows disagree. */
+export function pictureOf(map: string, woods: number, pixel: number): number[][] {
   const lines = map
     .split(/[\n/]+/)
     .map((line) => line.trim().toLowerCase())
     .filter(Boolean);
   if (lines.length === 0)
-    throw new CannotFit('Draw the picture: rows of letters such as aba / bab, a for the first wood.');
+    throw new Refusal(['Draw the picture: rows of letters such as aba / bab, a for the first wood.']);
   if (lines.length > 24 || Math.max(...lines.map((l) => l.length)) > 40)
-    throw new CannotFit('A picture has at most 24 rows of 40 squares.');
+    throw new Refusal(['A picture has at most 24 rows of 40 squares.']);
   for (const [i, line] of lines.entries()) {
     const off = line.length - lines[0].length;
     if (off)
-      throw new CannotFit(
-        `Row ${i + 1} of the picture has ${line.length} squares and row 1 has ${lines[0].length}: its panel would be ${shown(Math.abs(off) * pixel)} ${off > 0 ? 'wider' : 'narrower'}.`,
-      );
+      throw new Refusal([
+        `Row ${i + 1} of the picture has ${line.length} squares and row 1 has ${lines[0].length}: its panel would be `,
+        { mm: Math.abs(off) * pixel },
+        ` ${off > 0 ? 'wider' : 'narrower'}.`,
+      ]);
   }
   return lines.map((line, i) =>
     [...line].map((letter) => {
       const wood = letter.charCodeAt(0) - 97;
       if (wood < 0 || wood >= woods)
-        throw new CannotFit(
+        throw new Refusal([
           `“${letter}” in row ${i + 1} is no wood of this job: there are ${woods}, a to ${String.fromCharCode(96 + woods)}.`,
-        );
+        ]);
       return wood;
     }),
   );
@@ -124,15 +121,11 @@ export const blocks: Pattern = {
     const outside = line > 0 && wordOf(order, 'outside') === 'yes';
     const lines = line > 0 ? count - 1 + (outside ? 2 : 0) : 0;
     const about = requirePositive('The square', brief.module.mm);
-    const picture = pictureOf(wordOf(order, 'map'), brief.woods.length, about, (mm) =>
-      lengthText(mm, shop.display),
-    );
+    const picture = pictureOf(wordOf(order, 'map'), brief.woods.length, about);
     const columns = picture[0].length;
     const square = (width + 2 * a.trimEdge.mm - lines * line) / (count * columns);
     if (square <= 0)
-      throw new CannotFit(
-        `${lines} separators of ${lengthText(line, shop.display)} leave no width for the squares.`,
-      );
+      throw new Refusal([`${lines} separators of `, { mm: line }, ' leave no width for the squares.']);
     const draft = draftOf(order);
     const slice = settable(shop, thickness + a.flattenBlock.mm);
     const high = settable(shop, (length + 2 * a.trimEnd.mm) / picture.length);

@@ -1,5 +1,6 @@
-import { INCH, lengthText } from '../../units';
-import { CannotFit, half, requirePositive, settable, slot } from './parts';
+import { Refusal } from '../../document';
+import { INCH } from '../../units';
+import { half, requirePositive, settable, slot } from './parts';
 import { lengthOf, numberOf, type Order, type Pattern, wordOf } from './pattern';
 import { sizesOf } from './sizes';
 import {
@@ -24,9 +25,11 @@ function rowOf(order: Order, width: number, mortar: number): { count: number; br
   const count = held > 0 ? held : Math.max(2, Math.round(needed / pitch + 0.5));
   const brick = needed / (count - 0.5) - mortar;
   if (brick <= 0)
-    throw new CannotFit(
-      `${count} bricks to a row leave no brick between mortar strips of ${lengthText(mortar, order.shop.display)}.`,
-    );
+    throw new Refusal([
+      `${count} bricks to a row leave no brick between mortar strips of `,
+      { mm: mortar },
+      '.',
+    ]);
   return { count, brick };
 }
 
@@ -74,9 +77,11 @@ export const bricks: Pattern = {
     const rows = Math.max(2, Math.round((long + mortar) / (high + mortar)));
     const row = settable(shop, (long + mortar) / rows - mortar);
     if (row <= 0)
-      throw new CannotFit(
-        `${rows} rows with mortar strips of ${lengthText(mortar, shop.display)} leave no height for a brick.`,
-      );
+      throw new Refusal([
+        `${rows} rows with mortar strips of `,
+        { mm: mortar },
+        ' leave no height for a brick.',
+      ]);
     const wood = (i: number) =>
       order.brief.woods[i % Math.max(1, order.brief.woods.length - (mortar > 0 ? 1 : 0))];
     const last = order.brief.woods[order.brief.woods.length - 1];
@@ -171,13 +176,16 @@ interface Glued {
 /** Squares off the shifted rows and trims to size; the mortar outside the last row goes with the end. */
 function squared(draft: Draft, input: string, wall: Wall, { long, wide, shift, outside, over }: Glued) {
   const { length, width, thickness } = wall;
-  const { display } = draft.shop;
   const across = wide - shift - width;
   const along = long - outside - length;
   if (across < -1e-6 || along < -1e-6)
-    throw new CannotFit(
-      `After squaring off half a pitch the wall is ${lengthText(wide - shift, display)} by ${lengthText(long - outside, display)}, less than the size asked for.`,
-    );
+    throw new Refusal([
+      'After squaring off half a pitch the wall is ',
+      { mm: wide - shift },
+      ' by ',
+      { mm: long - outside },
+      ', less than the size asked for.',
+    ]);
   draft.build.steps.push({
     id: 'trim',
     kind: 'trim',

@@ -36,7 +36,6 @@ export const butcher: Pattern = {
       apart: lengthOf(order, 'apart'),
       step: shop.settingStep.mm,
       seed: numberOf(order, 'seed'),
-      display: shop.display,
     });
     const rip = settable(shop, (width + 2 * a.trimEdge.mm) / count + 2 * a.millEdge.mm);
     const across = count * (rip - 2 * a.millEdge.mm);

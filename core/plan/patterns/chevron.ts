@@ -1,6 +1,7 @@
+import { Refusal } from '../../document';
 import { turnOf } from '../../steps';
-import { countNeeded, INCH, lengthText } from '../../units';
-import { CannotFit, half, requirePositive, settable } from './parts';
+import { countNeeded, INCH } from '../../units';
+import { half, requirePositive, settable } from './parts';
 import { lengthOf, numberOf, type Pattern, wordOf } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { draftOf, finish, panelMachine, panelStage, trimStage } from './stages';
@@ -74,7 +75,7 @@ export const chevron: Pattern = {
     const needed = chevronPanel(length + 2 * a.trimEnd.mm, strip, count, draft.saw.kerf.mm, angle);
     const stripes = Math.max(1, countNeeded(needed.width / stripe));
     if (stripes > 200)
-      throw new CannotFit(`The panel would have ${stripes} stripes of ${lengthText(stripe, shop.display)}.`);
+      throw new Refusal([`The panel would have ${stripes} stripes of `, { mm: stripe }, '.']);
     const glued = settable(shop, thickness + a.flattenPanel.mm / 2);
     const head = a.sliceHead.mm;
     const panel = panelStage(draft, {

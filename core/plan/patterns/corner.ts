@@ -1,5 +1,6 @@
-import { INCH, lengthText } from '../../units';
-import { CannotFit, requirePositive } from './parts';
+import { Refusal } from '../../document';
+import { INCH } from '../../units';
+import { requirePositive } from './parts';
 import { lengthOf, numberOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { draftOf, finish, panelStage, trimStage } from './stages';
@@ -34,9 +35,13 @@ export const corner: Pattern = {
     const runs = depth / Math.tan((angle * Math.PI) / 360);
     for (const leg of [length, second])
       if (leg <= runs)
-        throw new CannotFit(
-          `The mitre of ${angle / 2} degrees runs ${lengthText(runs, shop.display)} along a leg that is ${lengthText(leg, shop.display)} long.`,
-        );
+        throw new Refusal([
+          `The mitre of ${angle / 2} degrees runs `,
+          { mm: runs },
+          ' along a leg that is ',
+          { mm: leg },
+          ' long.',
+        ]);
     const draft = draftOf(order);
     const count = Math.max(1, Math.round(depth / requirePositive('The strip', brief.module.mm)));
     const legs = [length, second].map((outer, i) => {

@@ -1,6 +1,6 @@
-import type { LaidPart } from '../../document';
-import { countNeeded, lengthText } from '../../units';
-import { CannotFit, requirePositive, settable, slot } from './parts';
+import { type LaidPart, Refusal } from '../../document';
+import { countNeeded } from '../../units';
+import { requirePositive, settable, slot } from './parts';
 import type { Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import {
@@ -87,9 +87,11 @@ export const cubes: Pattern = {
     const columns = Math.max(1, countNeeded((width + 2 * a.trimEdge.mm - side) / (1.5 * side)) + 1);
     const rows = Math.max(1, countNeeded((length + 2 * a.trimEnd.mm + half60) / (ROOT3 * side)));
     if (rows * columns > 400)
-      throw new CannotFit(
-        `That would be ${rows * columns} cubes with sides of ${lengthText(side, shop.display)}; Junta plans up to 400.`,
-      );
+      throw new Refusal([
+        `That would be ${rows * columns} cubes with sides of `,
+        { mm: side },
+        '; Junta plans up to 400.',
+      ]);
     const draft = draftOf(order);
     const slice = settable(shop, thickness + a.flattenBlock.mm);
     const share = shareSlices(draft, rows * columns + brief.extraSlices, slice);

@@ -1,8 +1,8 @@
-import type { BuildDocument } from '../../document';
+import { type BuildDocument, Refusal } from '../../document';
 import { blankLengthForSlices, INCH } from '../../units';
 import { plainSize } from '../aims';
 import { flatteners } from '../machines';
-import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
+import { emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
 import { numberOf, type Order, type Pattern } from './pattern';
 import { heldModules } from './sizes';
 import { draftOf, shareSlices } from './stages';
@@ -10,7 +10,7 @@ import { draftOf, shareSlices } from './stages';
 /**
  * Plans an end-grain block backwards: N rows along the length, n columns across the width. The panel's thickness
  * becomes the row, the slice's thickness the block's. Settings are rounded up to the shop's step, trims and the
- * flattening take the rounding, the finished size stays exact. Throws CannotFit with the reason.
+ * flattening take the rounding, the finished size stays exact. Throws Refusal with the reason.
  */
 function planEndGrain(order: Order): BuildDocument {
   const { brief, shop, name, use } = order;
@@ -22,7 +22,7 @@ function planEndGrain(order: Order): BuildDocument {
   const width = requirePositive('The width', columns.sizeMm);
   const thickness = requirePositive('The thickness', plainSize(brief.thickness, 1.5 * INCH));
   const saw = shop.saws.find(({ id }) => id === brief.saw);
-  if (!saw) throw new CannotFit(`The kit has no saw “${brief.saw}”.`);
+  if (!saw) throw new Refusal([`The kit has no saw “${brief.saw}”.`]);
   const rowMm = settable(shop, (length + 2 * a.trimEnd.mm) / rows.count);
   const gluedMm = settable(shop, rowMm + a.flattenPanel.mm);
   const roughMm = settable(shop, gluedMm + 2 * a.millFace.mm);
@@ -57,9 +57,9 @@ function planEndGrain(order: Order): BuildDocument {
   const mill = millMachine(shop);
   const [forBlock] = flatteners(shop, [blockLength, panelWidth, sliceMm], true);
   if (!forBlock)
-    throw new CannotFit(
+    throw new Refusal([
       'No machine of the kit may flatten end grain of this size; a router sled or hand planes would.',
-    );
+    ]);
   const build = emptyBuild(brief, shop, name, use);
   build.assemblies = [
     {

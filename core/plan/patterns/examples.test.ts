@@ -4,7 +4,7 @@ import { defaultShop, type ShopSnapshot, typed } from '../../kit';
 import { run } from '../../run';
 import { bounds, type Cell, contacts, extents } from '../../solid';
 import { INCH } from '../../units';
-import { fit } from '../fit';
+import { mustFit } from '../fit';
 import { fromPanel } from '../onhand';
 import { chevronPanel } from './chevron';
 import { rhombus } from './cubes';
@@ -31,7 +31,7 @@ const exact: ShopSnapshot = {
 const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
 
 const plan = (pattern: PatternId, change: Partial<Brief>, shop: ShopSnapshot = exact): BuildDocument =>
-  fit(startingBrief(pattern, shop, { trimWith: { machine: 'hand' }, ...change }), shop, {
+  mustFit(startingBrief(pattern, shop, { trimWith: { machine: 'hand' }, ...change }), shop, {
     name: pattern,
     use: '',
   });

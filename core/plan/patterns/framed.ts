@@ -1,7 +1,7 @@
-import type { LaidPart } from '../../document';
+import { type LaidPart, Refusal } from '../../document';
 import { glueUps } from '../../steps';
-import { INCH, lengthText } from '../../units';
-import { CannotFit, half, requirePositive, settable, slot } from './parts';
+import { INCH } from '../../units';
+import { half, requirePositive, settable, slot } from './parts';
 import { lengthOf, type Pattern, wordOf } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { draftOf, finish, panelMachine, panelStage, ripAndMill, trimStage } from './stages';
@@ -44,9 +44,15 @@ export const framed: Pattern = {
     const sides = corners !== 'caps';
     const field = [length - 2 * border, sides ? width - 2 * border : width] as const;
     if (field[0] <= 0 || field[1] <= 0)
-      throw new CannotFit(
-        `Two borders of ${lengthText(border, shop.display)} leave no field in ${lengthText(length, shop.display)} by ${lengthText(width, shop.display)}.`,
-      );
+      throw new Refusal([
+        'Two borders of ',
+        { mm: border },
+        ' leave no field in ',
+        { mm: length },
+        ' by ',
+        { mm: width },
+        '.',
+      ]);
     const draft = draftOf(order);
     const inner = brief.woods.length > 1 ? brief.woods.length - 1 : 1;
     const edge = brief.woods[brief.woods.length - 1];

@@ -1,5 +1,6 @@
-import { INCH, lengthText } from '../../units';
-import { CannotFit, requirePositive } from './parts';
+import { Refusal } from '../../document';
+import { INCH } from '../../units';
+import { requirePositive } from './parts';
 import { lengthOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { draftOf, finish, panelStage, trimStage } from './stages';
@@ -28,8 +29,7 @@ export const graded: Pattern = {
     const shares = Array.from({ length: count }, (_, i) => first + ((last - first) * i) / (count - 1));
     const scale = width / shares.reduce((sum, mm) => sum + mm, 0);
     const least = Math.min(...shares) * scale;
-    if (least < 1)
-      throw new CannotFit(`The narrowest strip would be ${lengthText(least, order.shop.display)} wide.`);
+    if (least < 1) throw new Refusal(['The narrowest strip would be ', { mm: least }, ' wide.']);
     const draft = draftOf(order);
     const { trimEdge, trimEnd } = order.shop.allowances;
     const strips = shares.map((mm, i) => ({

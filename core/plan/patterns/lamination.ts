@@ -1,7 +1,7 @@
-import type { Step } from '../../document';
+import { type Step, Refusal } from '../../document';
 import type { GlueStep } from '../../steps';
-import { countNeeded, INCH, lengthText } from '../../units';
-import { CannotFit, half, requirePositive, settable, slot } from './parts';
+import { countNeeded, INCH } from '../../units';
+import { half, requirePositive, settable, slot } from './parts';
 import { lengthOf, numberOf, type Order, type Pattern, wordOf } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { type Draft, draftOf, finish, panelMachine, ripAndMill, sawReaching, trimStage } from './stages';
@@ -32,7 +32,6 @@ function layerRows(order: Order, layers: number, total: number, stock: number): 
     apart,
     step: order.shop.settingStep.mm,
     seed: 1,
-    display: order.shop.display,
   });
 }
 
@@ -173,9 +172,13 @@ export const leg: Pattern = {
     }
     const straight = lengthOf(order, 'straight');
     if (straight >= size[0])
-      throw new CannotFit(
-        `The taper would begin ${lengthText(straight, shop.display)} from the top of a leg ${lengthText(size[0], shop.display)} long.`,
-      );
+      throw new Refusal([
+        'The taper would begin ',
+        { mm: straight },
+        ' from the top of a leg ',
+        { mm: size[0] },
+        ' long.',
+      ]);
     const squared = trimStage(draft, made.output, [made.length, made.width], [size[0], size[1]], {
       id: 'square',
       output: 'squared',

@@ -1,6 +1,6 @@
-import type { LaidPart } from '../../document';
-import { INCH, lengthText } from '../../units';
-import { CannotFit, half, requirePositive, settable, slot } from './parts';
+import { type LaidPart, Refusal } from '../../document';
+import { INCH } from '../../units';
+import { half, requirePositive, settable, slot } from './parts';
 import { numberOf, type Pattern, wordOf } from './pattern';
 import { sizesOf } from './sizes';
 import { draftOf, finish, panelMachine, ripAndMill, sawReaching, trimStage } from './stages';
@@ -36,9 +36,8 @@ export const match: Pattern = {
     const kind = wordOf(order, 'kind');
     const leaves = kind === 'four' ? 4 : numberOf(order, 'leaves');
     if (kind === 'book' && leaves % 2)
-      throw new CannotFit(`A book match needs an even number of leaves; ${leaves} is odd.`);
+      throw new Refusal([`A book match needs an even number of leaves; ${leaves} is odd.`]);
     const draft = draftOf(order);
-    const text = (mm: number) => lengthText(mm, shop.display);
     const [across, along] = kind === 'four' ? [2, 2] : [leaves, 1];
     const leafWidth = settable(shop, (width + 2 * a.trimEdge.mm) / across + 2 * a.millEdge.mm);
     const leafLength = settable(shop, (length + 2 * a.trimEnd.mm) / along);
@@ -49,9 +48,19 @@ export const match: Pattern = {
     const leaf = (milled - (leaves - 1) * resaw.kerf.mm) / leaves;
     const least = thickness + a.flattenPanel.mm;
     if (leaf < least - 1e-6)
-      throw new CannotFit(
-        `${leaves} leaves of ${text(least)}, ${text(resaw.kerf.mm)} of kerf between them and ${text(2 * a.millFace.mm)} of milling take a board ${text(leaves * least + (leaves - 1) * resaw.kerf.mm + 2 * a.millFace.mm)} thick; the one on the rack is ${text(rough)}.`,
-      );
+      throw new Refusal([
+        `${leaves} leaves of `,
+        { mm: least },
+        ', ',
+        { mm: resaw.kerf.mm },
+        ' of kerf between them and ',
+        { mm: 2 * a.millFace.mm },
+        ' of milling take a board ',
+        { mm: leaves * least + (leaves - 1) * resaw.kerf.mm + 2 * a.millFace.mm },
+        ' thick; the one on the rack is ',
+        { mm: rough },
+        '.',
+      ]);
     ripAndMill(draft, {
       tag: '',
       name: 'Board to resaw',

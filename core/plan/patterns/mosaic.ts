@@ -1,7 +1,8 @@
+import { Refusal } from '../../document';
 import { asTrim } from '../../steps';
-import { INCH, lengthText } from '../../units';
+import { INCH } from '../../units';
 import { chance } from '../../wood';
-import { CannotFit, requirePositive, settable } from './parts';
+import { requirePositive, settable } from './parts';
 import { lengthOf, numberOf, type Pattern } from './pattern';
 import { sizesOf } from './sizes';
 import {
@@ -60,7 +61,6 @@ export const mosaic: Pattern = {
       // Strips stay on the shop's step after milling, so that every panel is as wide as the next.
       step: shop.settingStep.mm,
       seed,
-      display: shop.display,
     };
     const drawn = ringOfRows(rules, kinds);
     const draft = draftOf(order);
@@ -118,7 +118,9 @@ function ringOfRows(rules: Omit<Parameters<typeof staggeredRows>[0], 'rows'>, ki
     const clash = kinds > 2 && first.some((p) => last.some((q) => Math.abs(p - q) < rules.apart - 1e-9));
     if (!clash) return rows;
   }
-  throw new CannotFit(
-    `No ${kinds} panels were found whose seams keep ${lengthText(rules.apart, rules.display)} apart all the way round: allow narrower strips, or seams nearer to each other.`,
-  );
+  throw new Refusal([
+    `No ${kinds} panels were found whose seams keep `,
+    { mm: rules.apart },
+    ' apart all the way round: allow narrower strips, or seams nearer to each other.',
+  ]);
 }

@@ -1,6 +1,6 @@
+import { Refusal } from '../../document';
 import { glueUpAt } from '../../steps';
 import { INCH } from '../../units';
-import { CannotFit } from './parts';
 import { type Pattern, wordOf } from './pattern';
 import { sizesOf } from './sizes';
 import { draftOf, finish, panelStage, trimStage } from './stages';
@@ -22,9 +22,9 @@ export const ownRule: Pattern = {
     const rules = shop.layUps ?? [];
     const rule = rules.find(({ id }) => id === wordOf(order, 'rule')) ?? rules[0];
     if (!rule)
-      throw new CannotFit(
+      throw new Refusal([
         'No lay-up is kept as a rule yet: open a job, choose its glue-up and press “Keep as a rule”.',
-      );
+      ]);
     const [length, width, thickness] = sizesOf(order, [22 * INCH, 12 * INCH, 0.875 * INCH]);
     const runs = Math.max(1, Math.round(width / brief.module.mm));
     const strips = Array.from({ length: runs }, () => rule.strips).flat();

@@ -1,9 +1,16 @@
-import { type Brief, type BuildDocument, type LaidPart, LONGEST_BOARD_MM, type Step } from '../../document';
+import {
+  type Brief,
+  type BuildDocument,
+  type LaidPart,
+  LONGEST_BOARD_MM,
+  type Step,
+  Refusal,
+} from '../../document';
 import { machinesThat, type ShopSnapshot } from '../../kit';
-import { INCH, lengthText, sectionsNeeded, sectionWidth } from '../../units';
+import { INCH, sectionsNeeded, sectionWidth } from '../../units';
 import { plainSize, wholeModules } from '../aims';
 import { flatteners } from '../machines';
-import { CannotFit, emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
+import { emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
 import { type Order, type Pattern, wordOf } from './pattern';
 
 /** How a wide panel is divided. */
@@ -21,9 +28,11 @@ function divide(brief: Brief, shop: ShopSnapshot, strips: number, widthMm: numbe
   const whole = widthMm + 2 * trimEdge.mm;
   const needed = whole <= limit ? 1 : sectionsNeeded(widthMm, trimEdge.mm, jointEdge.mm, limit);
   if (!Number.isFinite(needed))
-    throw new CannotFit(
-      `${machine?.name} takes ${lengthText(limit, shop.display)}, less than the two jointed edges of a section.`,
-    );
+    throw new Refusal([
+      `${machine?.name} takes `,
+      { mm: limit },
+      ', less than the two jointed edges of a section.',
+    ]);
   const sections = brief.sections > 0 ? brief.sections : needed;
   const stripsEach = Math.max(1, Math.ceil(strips / sections));
   return { sections, stripsEach, sectionMm: sectionWidth(widthMm, trimEdge.mm, sections, jointEdge.mm) };
@@ -32,7 +41,7 @@ function divide(brief: Brief, shop: ShopSnapshot, strips: number, widthMm: numbe
 /**
  * Plans an edge-glued panel backwards from its finished size: strips of equal width, glued as one or as sections that
  * the flattening machine takes, flattened and trimmed. Settings are rounded up to the shop's step and the trims take
- * the rounding up, so that the build, run forward, ends exactly at the size asked. Throws CannotFit with the reason.
+ * the rounding up, so that the build, run forward, ends exactly at the size asked. Throws Refusal with the reason.
  */
 function planPanel(order: Order): BuildDocument {
   const { brief, shop, name, use } = order;
@@ -60,9 +69,13 @@ function planPanel(order: Order): BuildDocument {
   const cutLength = inOne ? quantity * length + (quantity - 1) * kerf : length;
   const longMm = settable(shop, cutLength + 2 * a.trimEnd.mm);
   if (inOne && longMm > LONGEST_BOARD_MM)
-    throw new CannotFit(
-      `One panel for all ${quantity} would be ${lengthText(longMm, shop.display)} long; boards are seldom sold longer than ${lengthText(LONGEST_BOARD_MM, shop.display)}. Glue them up one by one.`,
-    );
+    throw new Refusal([
+      `One panel for all ${quantity} would be `,
+      { mm: longMm },
+      ' long; boards are seldom sold longer than ',
+      { mm: LONGEST_BOARD_MM },
+      '. Glue them up one by one.',
+    ]);
   const mill = millMachine(shop);
   const build = emptyBuild(brief, shop, name, use);
   const steps: Step[] = [];
@@ -139,10 +152,7 @@ function planPanel(order: Order): BuildDocument {
   let last = joined[0];
   if (sections > 1) {
     const machine = flatteners(shop, [longMm, joinedMm, flatMm], false)[0];
-    if (!machine)
-      throw new CannotFit(
-        `No machine of the kit flattens a panel ${lengthText(joinedMm, shop.display)} wide.`,
-      );
+    if (!machine) throw new Refusal(['No machine of the kit flattens a panel ', { mm: joinedMm }, ' wide.']);
     steps.push(
       {
         id: 'join',

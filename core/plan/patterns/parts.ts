@@ -1,9 +1,13 @@
-import { type Brief, type BuildDocument, FORMAT_VERSION, type Slot, type Target } from '../../document';
+import {
+  type Brief,
+  type BuildDocument,
+  FORMAT_VERSION,
+  type Slot,
+  type Target,
+  Refusal,
+} from '../../document';
 import { doesWork, type Machine, machinesThat, type ShopSnapshot } from '../../kit';
 import { type Length, roundUpToStep } from '../../units';
-
-/** A brief that cannot be met. The message names the number. */
-export class CannotFit extends Error {}
 
 /** Half of an amount, for each of two sides. */
 export const half = (mm: number): Length => ({ mm: mm / 2 });
@@ -13,7 +17,7 @@ export const settable = (shop: ShopSnapshot, mm: number): number => roundUpToSte
 
 /** The planned sizes must be real ones before anything is built on them. */
 export function requirePositive(what: string, mm: number): number {
-  if (!(Number.isFinite(mm) && mm > 0)) throw new CannotFit(`${what} must be more than zero.`);
+  if (!(Number.isFinite(mm) && mm > 0)) throw new Refusal([`${what} must be more than zero.`]);
   return mm;
 }
 
@@ -22,7 +26,7 @@ export function millMachine(shop: ShopSnapshot): Machine {
   const machine =
     machinesThat(shop, 'mill')[0] ??
     shop.machines.find((each) => doesWork(each, 'flatten') || doesWork(each, 'joint'));
-  if (!machine) throw new CannotFit('The kit has no machine to mill strips with.');
+  if (!machine) throw new Refusal(['The kit has no machine to mill strips with.']);
   return machine;
 }
 

@@ -1,7 +1,6 @@
-import type { Brief, BuildDocument, MeasureValue, PatternId } from '../../document';
+import { type Brief, type BuildDocument, type MeasureValue, type PatternId, Refusal } from '../../document';
 import type { ShopSnapshot } from '../../kit';
 import type { Length } from '../../units';
-import { CannotFit } from './parts';
 
 /** One measure of a pattern, as the interface asks for it. */
 export interface MeasureField {
@@ -35,7 +34,7 @@ export interface Pattern {
   measures: readonly MeasureField[];
   /** A brief to begin with; lengths in inches as a maker would write them. */
   start: { length: string; width: string; thickness: string; module: string; woods: string[] };
-  /** Plans the build backwards from the finished size. Throws CannotFit with the reason and its numbers. */
+  /** Plans the build backwards from the finished size. Throws Refusal with the reason and its numbers. */
   plan: (order: Order) => BuildDocument;
 }
 
@@ -63,25 +62,25 @@ export function measureOf(brief: Brief, field: MeasureField): MeasureValue {
     : field.fallback;
 }
 
-/** A length of the pattern, mm. Throws CannotFit where it is negative or no number. */
+/** A length of the pattern, mm. Throws Refusal where it is negative or no number. */
 export function lengthOf(order: Order, key: string): number {
   const field = fieldOf(order, key);
   const value = measureOf(order.brief, field);
   const mm = typeof value === 'object' ? (value as Length).mm : Number.NaN;
-  if (!Number.isFinite(mm) || mm < 0) throw new CannotFit(`${field.label} must be zero or more.`);
+  if (!Number.isFinite(mm) || mm < 0) throw new Refusal([`${field.label} must be zero or more.`]);
   return mm;
 }
 
-/** A count or an angle, within the field's limits. Throws CannotFit with the limits. */
+/** A count or an angle, within the field's limits. Throws Refusal with the limits. */
 export function numberOf(order: Order, key: string): number {
   const field = fieldOf(order, key);
   const value = Number(measureOf(order.brief, field));
   const [least, most] = [field.least ?? 0, field.most ?? 1000];
   const whole = field.kind !== 'count' || Number.isInteger(value);
   if (!Number.isFinite(value) || value < least || value > most || !whole)
-    throw new CannotFit(
+    throw new Refusal([
       `${field.label} must be ${field.kind === 'count' ? 'a whole number ' : ''}from ${least} to ${most}${field.kind === 'angle' ? ' degrees' : ''}; it is ${Number.isFinite(value) ? value : 'no number'}.`,
-    );
+    ]);
   return value;
 }
 

@@ -1,5 +1,6 @@
-import { INCH, lengthText } from '../../units';
-import { CannotFit, half, requirePositive, settable } from './parts';
+import { Refusal } from '../../document';
+import { INCH } from '../../units';
+import { half, requirePositive, settable } from './parts';
 import { lengthOf, type Pattern, wordOf } from './pattern';
 import { sizesOf } from './sizes';
 import { draftOf, finish, type Made, panelMachine, panelStage, type StripPlan, trimStage } from './stages';
@@ -41,9 +42,13 @@ export const skinned: Pattern = {
     const both = wordOf(order, 'faces') === 'both';
     const core = thickness - (both ? 2 : 1) * skin;
     if (core <= 0)
-      throw new CannotFit(
-        `The skins take ${lengthText((both ? 2 : 1) * skin, shop.display)} of ${lengthText(thickness, shop.display)}: nothing is left for the core.`,
-      );
+      throw new Refusal([
+        'The skins take ',
+        { mm: (both ? 2 : 1) * skin },
+        ' of ',
+        { mm: thickness },
+        ': nothing is left for the core.',
+      ]);
     const draft = draftOf(order);
     const count = Math.max(1, Math.round(width / requirePositive('The strip width', brief.module.mm)));
     const strips = (wood: string): StripPlan[] =>

@@ -1,9 +1,9 @@
-import type { BuildDocument, Slot, Step } from '../../document';
+import { type BuildDocument, type Slot, type Step, Refusal } from '../../document';
 import { doesWork, machineFacts, machinesThat, type Saw, takesEndGrain } from '../../kit';
 import type { GlueStep, TrimStep } from '../../steps';
-import { blankLengthForSlices, lengthText } from '../../units';
+import { blankLengthForSlices } from '../../units';
 import { flatteners, machineTakes } from '../machines';
-import { CannotFit, emptyBuild, half, millMachine, settable, slot, targetOf } from './parts';
+import { emptyBuild, half, millMachine, settable, slot, targetOf } from './parts';
 import type { Order } from './pattern';
 
 /** A build that is being planned, stage by stage. */
@@ -12,10 +12,10 @@ export interface Draft extends Order {
   saw: Saw;
 }
 
-/** Opens a draft. Throws CannotFit where the kit has not the saw. */
+/** Opens a draft. Throws Refusal where the kit has not the saw. */
 export function draftOf(order: Order): Draft {
   const saw = order.shop.saws.find(({ id }) => id === order.brief.saw);
-  if (!saw) throw new CannotFit(`The kit has no saw “${order.brief.saw}”.`);
+  if (!saw) throw new Refusal([`The kit has no saw “${order.brief.saw}”.`]);
   return { ...order, saw, build: emptyBuild(order.brief, order.shop, order.name, order.use) };
 }
 
@@ -144,7 +144,7 @@ export function panelMachine({ shop, brief }: Draft, size: readonly [number, num
   return flatteners(shop, size, false)[0]?.id ?? wanted?.id ?? millMachine(shop).id;
 }
 
-/** The machine that may flatten an end-grain blank. Throws CannotFit where the kit has none. */
+/** The machine that may flatten an end-grain blank. Throws Refusal where the kit has none. */
 export function blockMachine({ shop }: Draft, size: readonly [number, number, number]): string {
   const [machine] = flatteners(shop, size, true);
   const any =
@@ -153,9 +153,9 @@ export function blockMachine({ shop }: Draft, size: readonly [number, number, nu
       (each) => takesEndGrain(each) && machineFacts(each).byHand === 'places',
     );
   if (!any)
-    throw new CannotFit(
+    throw new Refusal([
       'No machine of the kit may flatten end grain of this size; a router sled or hand planes would.',
-    );
+    ]);
   return any.id;
 }
 
@@ -246,9 +246,13 @@ export function trimStage(
 ): string {
   const over = [length - wantedLength, width - wantedWidth];
   if (over[0] < -1e-6 || over[1] < -1e-6)
-    throw new CannotFit(
-      `The blank would be ${lengthText(length, draft.shop.display)} by ${lengthText(width, draft.shop.display)}, less than the size asked for.`,
-    );
+    throw new Refusal([
+      'The blank would be ',
+      { mm: length },
+      ' by ',
+      { mm: width },
+      ', less than the size asked for.',
+    ]);
   const trim: TrimStep = {
     id: name?.id ?? 'trim',
     ...(name ? { name: name.name } : {}),

@@ -1,5 +1,6 @@
-import { INCH, lengthText } from '../../units';
-import { CannotFit, requirePositive, settable } from './parts';
+import { Refusal } from '../../document';
+import { INCH } from '../../units';
+import { requirePositive, settable } from './parts';
 import { lengthOf, type Pattern, wordOf } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import {
@@ -58,7 +59,6 @@ export const stagger: Pattern = {
     const [length, width, thickness] = sizesOf(order);
     const { allowances: a } = order.shop;
     const about = requirePositive('The strip width', order.brief.module.mm);
-    const text = (mm: number) => lengthText(mm, order.shop.display);
     const given = wordOf(order, 'hold') === 'given';
     const narrowGiven = lengthOf(order, 'narrow');
     const n = Math.max(1, Math.round(given ? (width - narrowGiven) / about : width / about - 0.5));
@@ -66,9 +66,15 @@ export const stagger: Pattern = {
     const strip = given ? (width - narrowGiven) / n : best.strip;
     const narrow = given ? narrowGiven : best.narrow;
     if (narrow <= 0 || strip <= 0 || staggerOf(strip, narrow) < 1e-6 || narrow > strip)
-      throw new CannotFit(
-        `The narrow strip of ${text(narrow)} must be narrower than the others, ${text(strip)}, and more than nothing: the stagger is what it leaves over, ${text(strip > 0 ? staggerOf(strip, narrow) : 0)}.`,
-      );
+      throw new Refusal([
+        'The narrow strip of ',
+        { mm: narrow },
+        ' must be narrower than the others, ',
+        { mm: strip },
+        ', and more than nothing: the stagger is what it leaves over, ',
+        { mm: strip > 0 ? staggerOf(strip, narrow) : 0 },
+        '.',
+      ]);
     const rows = Math.max(1, Math.round(length / requirePositive('The row', lengthOf(order, 'row'))));
     const quantity = order.brief.quantity ?? 1;
     const draft = draftOf(order);

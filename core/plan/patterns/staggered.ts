@@ -1,6 +1,5 @@
-import { type Display, lengthText } from '../../units';
+import { Refusal } from '../../document';
 import { chance } from '../../wood';
-import { CannotFit } from './parts';
 
 /** What rows of random pieces must keep to, mm. */
 export interface StaggerRules {
@@ -12,7 +11,6 @@ export interface StaggerRules {
   /** Pieces are whole multiples of this, but for the last of a row. */
   step: number;
   seed: number;
-  display: Display;
 }
 
 /** Tries at one row before the row above is laid anew, and rows laid anew before it is given up. */
@@ -22,21 +20,32 @@ const MOST_BACK = 60;
 
 /**
  * Rows of pieces of random lengths whose end joints keep a least distance from those of the row before. The same seed
- * gives the same rows. Throws CannotFit with the numbers where the rules leave no room.
+ * gives the same rows. Throws Refusal with the numbers where the rules leave no room.
  */
 export function staggeredRows(rules: StaggerRules): number[][] {
   const { rows, total, shortest, longest, apart } = rules;
-  const text = (mm: number) => lengthText(mm, rules.display);
   const most = Math.floor(total / shortest + 1e-9);
   const least = Math.ceil(total / longest - 1e-9);
   if (!(shortest > 0) || longest < shortest || most < least || most < 1)
-    throw new CannotFit(
-      `No whole number of pieces from ${text(shortest)} to ${text(longest)} makes ${text(total)}.`,
-    );
+    throw new Refusal([
+      'No whole number of pieces from ',
+      { mm: shortest },
+      ' to ',
+      { mm: longest },
+      ' makes ',
+      { mm: total },
+      '.',
+    ]);
   if (2 * apart > longest && least > 1)
-    throw new CannotFit(
-      `End joints cannot keep ${text(apart)} apart when no piece is longer than ${text(longest)}: each row needs room for two such distances, ${text(2 * apart)}.`,
-    );
+    throw new Refusal([
+      'End joints cannot keep ',
+      { mm: apart },
+      ' apart when no piece is longer than ',
+      { mm: longest },
+      ': each row needs room for two such distances, ',
+      { mm: 2 * apart },
+      '.',
+    ]);
   const out: number[][] = [];
   let tries = 0;
   let back = 0;
@@ -52,9 +61,15 @@ export function staggeredRows(rules: StaggerRules): number[][] {
     if (tries < TRIES) continue;
     back += 1;
     if (back > MOST_BACK)
-      throw new CannotFit(
-        `End joints ${text(apart)} apart could not be kept with pieces from ${text(shortest)} to ${text(longest)}: allow shorter or longer pieces, or joints nearer to each other.`,
-      );
+      throw new Refusal([
+        'End joints ',
+        { mm: apart },
+        ' apart could not be kept with pieces from ',
+        { mm: shortest },
+        ' to ',
+        { mm: longest },
+        ': allow shorter or longer pieces, or joints nearer to each other.',
+      ]);
     out.pop();
     tries = 0;
   }

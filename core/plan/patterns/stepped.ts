@@ -1,5 +1,6 @@
-import { countNeeded, INCH, lengthText } from '../../units';
-import { CannotFit, half, requirePositive, settable } from './parts';
+import { Refusal } from '../../document';
+import { countNeeded, INCH } from '../../units';
+import { half, requirePositive, settable } from './parts';
 import { lengthOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { draftOf, finish, flattenBlockStage, panelStage, rowsGlue, shareSlices, sliceStage } from './stages';
@@ -27,16 +28,21 @@ export const stepped: Pattern = {
     const { shop, brief } = order;
     const a = shop.allowances;
     const [length, width, thickness] = sizesOf(order);
-    const text = (mm: number) => lengthText(mm, shop.display);
     const about = requirePositive('The square', brief.module.mm);
     const step = requirePositive('The step', lengthOf(order, 'step'));
     const rows = Math.max(2, Math.round((length + 2 * a.trimEnd.mm) / about));
     const strip = settable(shop, about + 2 * a.millEdge.mm) - 2 * a.millEdge.mm;
     const run = strip * Math.max(1, brief.woods.length);
     if (step > run + 1e-9)
-      throw new CannotFit(
-        `A step of ${text(step)} is more than one run of all woods, ${text(run)}: it would climb as one of ${text(step % run)}.`,
-      );
+      throw new Refusal([
+        'A step of ',
+        { mm: step },
+        ' is more than one run of all woods, ',
+        { mm: run },
+        ': it would climb as one of ',
+        { mm: step % run },
+        '.',
+      ]);
     const most = Math.max(...Array.from({ length: rows }, (_, i) => (i * step) % run));
     const count = countNeeded((width + 2 * a.trimEdge.mm + most) / strip);
     const draft = draftOf(order);

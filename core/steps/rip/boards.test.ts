@@ -10,7 +10,7 @@ import {
   isThrough,
   overlap,
 } from '../../document';
-import { applyEdit } from '../../edit';
+import { mustEdit } from '../../edit';
 import { DRESSED_SIZES, dressedSize, typed } from '../../kit';
 import { review } from '../../review';
 import { run } from '../../run';
@@ -47,7 +47,7 @@ const breakdown: BreakdownSettings = {
 
 describe('edits that bring wood into a job', () => {
   const [first, second] = slots(job);
-  const put = applyEdit(job, {
+  const put = mustEdit(job, {
     do: 'useBoards',
     boards: [board('a')],
     strips: { [first.id]: { board: 'a', at: { x: 0, y: 0 } } },
@@ -61,14 +61,14 @@ describe('edits that bring wood into a job', () => {
     expect(slots(job)[0].strip).toBeUndefined();
   });
   it('keep boards that strips not spoken of still name, and drop the others', () => {
-    const both = applyEdit(put, {
+    const both = mustEdit(put, {
       do: 'useBoards',
       boards: [board('b')],
       strips: { [second.id]: { board: 'b', at: { x: 0, y: 0 } } },
       breakdown,
     });
     expect(both.boards.map(({ id }) => id).toSorted()).toEqual(['a', 'b']);
-    const moved = applyEdit(both, {
+    const moved = mustEdit(both, {
       do: 'useBoards',
       boards: [board('b')],
       strips: { [first.id]: {} },
@@ -78,31 +78,31 @@ describe('edits that bring wood into a job', () => {
     expect(slots(moved)[0].strip).toBeUndefined();
   });
   it('keep a strip’s seed, so that its figure does not change when it loses its board', () => {
-    const seeded = applyEdit(job, { do: 'setSlots', slots: [first.id], change: { strip: { seed: 7 } } });
-    const placed = applyEdit(seeded, {
+    const seeded = mustEdit(job, { do: 'setSlots', slots: [first.id], change: { strip: { seed: 7 } } });
+    const placed = mustEdit(seeded, {
       do: 'useBoards',
       boards: [board('a')],
       strips: { [first.id]: { board: 'a', at: { x: 1, y: 1 } } },
       breakdown,
     });
-    const bare = applyEdit(placed, { do: 'useBoards', boards: [], strips: { [first.id]: {} }, breakdown });
+    const bare = mustEdit(placed, { do: 'useBoards', boards: [], strips: { [first.id]: {} }, breakdown });
     expect(slots(bare)[0].strip).toEqual({ seed: 7 });
   });
   it('lock, leave out, and change strips of any lay-up by name', () => {
-    const locked = applyEdit(put, { do: 'setStrip', slot: first.id, change: { locked: true } });
+    const locked = mustEdit(put, { do: 'setStrip', slot: first.id, change: { locked: true } });
     expect(slots(locked)[0].strip).toMatchObject({ board: 'a', locked: true });
-    const changed = applyEdit(put, {
+    const changed = mustEdit(put, {
       do: 'setSlots',
       slots: [first.id, second.id],
       change: { grade: 'clear' },
     });
     expect(slots(changed).filter(({ grade }) => grade === 'clear')).toHaveLength(2);
     expect(
-      applyEdit(put, { do: 'setBreakdown', breakdown: { ...breakdown, goal: 'colour' } }).breakdown?.goal,
+      mustEdit(put, { do: 'setBreakdown', breakdown: { ...breakdown, goal: 'colour' } }).breakdown?.goal,
     ).toBe('colour');
   });
   it('survive planning again: settings and boards stay, places go with the old strips', () => {
-    const again = applyEdit(put, { do: 'replan', change: { module: typed('1 1/4') } });
+    const again = mustEdit(put, { do: 'replan', change: { module: typed('1 1/4') } });
     expect(again.breakdown).toEqual(breakdown);
     expect(again.boards.map(({ id }) => id)).toEqual(['a']);
     expect(slots(again).every(({ strip }) => strip === undefined)).toBe(true);
@@ -114,10 +114,10 @@ describe('strips without a board', () => {
     review(build, run(build)).filter(({ code }) => code === 'strips-without-board');
   it('are no finding before a breakdown was asked for, then one with their number and a fix', () => {
     expect(found(job)).toEqual([]);
-    const asked = applyEdit(job, { do: 'setBreakdown', breakdown });
+    const asked = mustEdit(job, { do: 'setBreakdown', breakdown });
     const [finding] = found(asked);
     expect(finding.numbers).toMatchObject({ strips: slots(job).length, of: slots(job).length });
-    expect(found(applyEdit(asked, finding.fixes[0].edit))).toEqual([]);
+    expect(found(mustEdit(asked, finding.fixes[0].edit))).toEqual([]);
   });
 });
 

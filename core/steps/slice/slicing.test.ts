@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { BuildDocument } from '../../document';
-import { applyEdit } from '../../edit';
+import { mustEdit } from '../../edit';
 import { typed } from '../../kit';
 import { run } from '../../run';
 import { extents } from '../../solid';
@@ -90,7 +90,7 @@ describe('slicing stops where the rest must stay in hand', () => {
     expect(tookBy(slice, job)).toEqual([{ from: 'kerfs', mm: 21 * kerf }]);
   });
   it('says what would have to stay, where not one slice fits', () => {
-    const job = applyEdit(build(three, [GLUE, slice]), {
+    const job = mustEdit(build(three, [GLUE, slice]), {
       do: 'setStep',
       step: 'cut',
       change: { hold: { mm: 480 } },

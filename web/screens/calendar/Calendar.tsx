@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobReply } from '../../../contract/api';
 import type { ScheduledTask, ShopRoom } from '../../../core/bench';
-import { applyEdit } from '../../../core/edit';
+import { mustEdit } from '../../../core/edit';
 import { clampsOf, gluingOf } from '../../../core/kit';
 import { api, problemText, useBuildsQuery, useKitQuery } from '../../app/api';
 import { keepChange } from '../../app/outbox';
@@ -77,7 +77,7 @@ export function Calendar() {
   const move = (task: ScheduledTask, begin: number | undefined) => {
     const job = jobs.find(({ id }) => id === task.job);
     if (!job) return;
-    const build = applyEdit(job.build, {
+    const build = mustEdit(job.build, {
       do: 'setStep',
       step: task.step,
       change: { begin: begin === undefined ? undefined : new Date(begin).toISOString() },

@@ -1,10 +1,11 @@
 import { Download, Eye, Grid2x2, History, Keyboard, Printer, Redo2, Trees, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { BuildDocument } from '../../../core/document';
+import { type BuildDocument, phraseText } from '../../../core/document';
 import type { ShopSnapshot } from '../../../core/kit';
 import { useKitQuery } from '../../app/api';
 import { jobActions, type Keeping } from '../../app/job';
+import { useDisplay } from '../../app/display';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { differences } from '../../parts/differences';
 import { jobFormat } from '../../../core/exchange/job';
@@ -37,6 +38,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   const keeping = useAppSelector(({ job }) => job.keeping);
   const past = useAppSelector(({ job }) => job.past);
   const future = useAppSelector(({ job }) => job.future);
+  const display = useDisplay();
   const refused = useAppSelector(({ job }) => job.refused);
   const { data: kit } = useKitQuery();
   const [open, setOpen] = useState<'keys' | 'versions' | 'plan'>();
@@ -94,7 +96,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
       )}
       {refused && (
         <span role="alert" className="text-red text-[13.5px]">
-          {refused}
+          {phraseText(refused, display)}
         </span>
       )}
       <span className="ml-auto flex items-center gap-1.5">

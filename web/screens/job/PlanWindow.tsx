@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import type { Brief, BuildDocument } from '../../../core/document';
+import { type Brief, type BuildDocument, isRefused, phraseText } from '../../../core/document';
 import { applyEdit } from '../../../core/edit';
 import { patternOf } from '../../../core/plan';
 import { useDisplay } from '../../app/display';
@@ -26,13 +26,8 @@ export function PlanWindow({
   const edit = useEdit();
   const [brief, setBrief] = useState(before);
   const { reasons, collect } = useReports();
-  const plan = useMemo(() => {
-    try {
-      return { build: applyEdit(build, { do: 'replan', change: brief }) };
-    } catch (error) {
-      return { reason: (error as Error).message };
-    }
-  }, [build, brief]);
+  const plan = useMemo(() => applyEdit(build, { do: 'replan', change: brief }), [build, brief]);
+  const refused = isRefused(plan);
   return (
     <Window
       title={`${patternOf(brief.pattern).name}: plan it again`}
@@ -55,17 +50,17 @@ export function PlanWindow({
         <div className="flex min-w-0 flex-col gap-2.5">
           {reasons.length > 0 ? (
             <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
-          ) : plan.build ? (
-            <PlanView build={plan.build} display={display} height={190} />
+          ) : !refused ? (
+            <PlanView build={plan} display={display} height={190} />
           ) : (
             <p role="alert" className="text-red">
-              {plan.reason}
+              {phraseText(plan.refused, display)}
             </p>
           )}
-          {plan.build && (
+          {!refused && (
             <StockAllows
               id={id}
-              build={plan.build}
+              build={plan}
               display={display}
               onUse={(change) => setBrief((now) => ({ ...now, ...change }))}
             />
@@ -73,7 +68,7 @@ export function PlanWindow({
           <button
             type="button"
             className="action action-main self-start"
-            disabled={!plan.build || reasons.length > 0}
+            disabled={refused || reasons.length > 0}
             onClick={() => {
               edit({ do: 'replan', change: brief });
               onClose();

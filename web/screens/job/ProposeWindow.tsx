@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { BuildDocument } from '../../../core/document';
-import { applyEdit } from '../../../core/edit';
+import { mustEdit } from '../../../core/edit';
 import type { Proposal, Proposals, Purpose } from '../../../core/layup';
 import type { GlueStep } from '../../../core/steps';
 import { JobPicture } from '../../drawing/JobPicture';
@@ -134,7 +134,7 @@ function Answer({
   onUse: () => void;
 }) {
   const shown = useMemo(
-    () => applyEdit(build, { do: 'layParts', step: step.id, parts: answer.parts }),
+    () => mustEdit(build, { do: 'layParts', step: step.id, parts: answer.parts }),
     [build, step.id, answer.parts],
   );
   return (

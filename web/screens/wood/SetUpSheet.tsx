@@ -1,8 +1,9 @@
 import '../../app/open-job';
+import { attempt, isRefused } from '../../../core/document';
 import { Printer } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { layAnswer, planOf, settingsOf, setUpList, type BoardLayout, type SetUp } from '../../../core/stock';
+import { layAnswer, planOf, settingsOf, setUpList, type SetUp, type BoardLayout } from '../../../core/stock';
 import { lengthText, type Display } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { problemText, useJobQuery } from '../../app/api';
@@ -30,12 +31,9 @@ export function SetUpSheet() {
   if (!data) return <p className="text-graphite p-8">Opening the job …</p>;
   const { build } = data;
   const { problem, demand, answer } = planOf([build, ...companions.map((companion) => companion.build)]);
-  let layouts: BoardLayout[] = [];
-  try {
-    layouts = layAnswer(problem, answer);
-  } catch {
-    // A plan that cannot be cut yet has no set-ups; the page says so.
-  }
+  const cut = attempt(() => layAnswer(problem, answer));
+  // A plan that cannot be cut yet has no set-ups; the page says so.
+  const layouts = isRefused(cut) ? [] : cut;
   const labelOf = (strip: string) => demand.of.get(strip)?.label ?? '';
   const list = setUpList(layouts, settingsOf(build), { ...build.shop, display }, labelOf);
   return (

@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { RackBoard } from '../../../contract/board';
-import { type BuildDocument, type Edit, type Goal, GOALS } from '../../../core/document';
+import { type BuildDocument, type Edit, type Goal, GOALS, attempt, isRefused } from '../../../core/document';
 import { rips } from '../../../core/steps';
 import {
   type BoardLayout,
@@ -187,13 +187,10 @@ const started = (build: BuildDocument): boolean => build.breakdown !== undefined
 function layoutsOf(plan: Plan): { laid: BoardLayout[]; broken: string[] } {
   const broken: string[] = [];
   const laid = plan.problem.boards.flatMap((board) => {
-    try {
-      const [one] = layAnswer({ ...plan.problem, boards: [board] }, plan.answer);
-      return one ? [one] : [];
-    } catch {
-      broken.push(board.label);
-      return [layBoard(board, [], plan.problem.rules)];
-    }
+    const cut = attempt(() => layAnswer({ ...plan.problem, boards: [board] }, plan.answer));
+    if (!isRefused(cut)) return cut;
+    broken.push(board.label);
+    return [layBoard(board, [], plan.problem.rules)];
   });
   return { laid, broken };
 }

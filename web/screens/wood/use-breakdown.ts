@@ -1,8 +1,8 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
-import type { BuildDocument, Edit, Fix } from '../../../core/document';
-import { applyEdit } from '../../../core/edit';
+import { type BuildDocument, type Edit, type Fix, isRefused, phraseText } from '../../../core/document';
+import { applyEdits, mustEdit } from '../../../core/edit';
 import {
   type Answer,
   answerEdit,
@@ -17,6 +17,7 @@ import {
 } from '../../../core/stock';
 import { api, problemText } from '../../app/api';
 import { jobActions } from '../../app/job';
+import { useDisplay } from '../../app/display';
 import { useAppDispatch } from '../../app/store';
 import type { BreakdownWorker, KerfCase, TradeOff } from '../../workers/breakdown.worker';
 
@@ -65,6 +66,7 @@ export function useBreakdown(
   rack: readonly RackBoard[],
 ): Breakdown {
   const dispatch = useAppDispatch();
+  const display = useDisplay();
   const worker = useRef<Remote<BreakdownWorker>>(undefined);
   const [running, setRunning] = useState<Progress>();
   const [live, setLive] = useState<{ problem: Problem; demand: Demand }>();
@@ -101,7 +103,7 @@ export function useBreakdown(
         dispatch(jobActions.edited({ edit, mark }));
       dispatch(jobActions.settled());
       for (const [i, companion] of companions.entries()) {
-        const next = applyEdit(companion.build, answerEdit(problem, demand, answer, i + 1, settings, names));
+        const next = mustEdit(companion.build, answerEdit(problem, demand, answer, i + 1, settings, names));
         const { error } = await dispatch(
           api.endpoints.saveJob.initiate({ id: companion.id, version: companion.version, build: next }),
         );
@@ -149,7 +151,9 @@ export function useBreakdown(
       if (!thread || builds.length === 0) return;
       setTrouble(undefined);
       newest.current += 1;
-      const jobs = [edits.reduce(applyEdit, builds[0]), ...builds.slice(1)];
+      const edited = applyEdits(builds[0], edits);
+      if (isRefused(edited)) return setTrouble(phraseText(edited.refused, display));
+      const jobs = [edited, ...builds.slice(1)];
       const { problem, demand } = problemFor(jobs, freeFor(rack, [id, ...companions.map((c) => c.id)]));
       const before = planOf(jobs).answer;
       setLive({ problem, demand });
@@ -166,16 +170,18 @@ export function useBreakdown(
       setRunning(undefined);
       setLive(undefined);
     },
-    [advise, builds, companions, id, rack, write],
+    [advise, builds, companions, display, id, rack, write],
   );
 
   const use = useCallback(
     async (answer: Answer, edits: Edit[] = []) => {
-      const jobs = [edits.reduce(applyEdit, builds[0]), ...builds.slice(1)];
+      const edited = applyEdits(builds[0], edits);
+      if (isRefused(edited)) return setTrouble(phraseText(edited.refused, display));
+      const jobs = [edited, ...builds.slice(1)];
       const { problem, demand } = problemFor(jobs, freeFor(rack, [id, ...companions.map((c) => c.id)]));
       await write(edits, problem, demand, answer, jobs);
     },
-    [builds, companions, id, rack, write],
+    [builds, companions, display, id, rack, write],
   );
 
   const plan = running && live ? { ...live, answer: running.best } : stored;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { BuildDocument } from '../../../../core/document';
+import { type BuildDocument, isRefused } from '../../../../core/document';
 import { applyEdit } from '../../../../core/edit';
 import { type PlannedGlueUp, splitEdit, type StageWay, type Staging } from '../../../../core/glueup';
 import type { GlueStep } from '../../../../core/steps';
@@ -28,7 +28,8 @@ export function StagesWindow({
   const [machined, setMachined] = useState(true);
   const { glueUp } = planned;
   const byHand = splitEdit(build.shop, glueUp, [...joints], machined);
-  const splits = joints.size > 0 && applyEdit(build, byHand) !== build;
+  const after = joints.size > 0 ? applyEdit(build, byHand) : build;
+  const splits = !isRefused(after) && after !== build;
   const split = () => {
     edit(byHand);
     onClose();
