@@ -58,3 +58,10 @@ export interface Problem {
   write?: string;
   aside?: string;
 }
+
+/** What one breakdown writes: boards by id, those that only the plan before took, and the jobs beside this one. */
+export interface BrokenDown {
+  boards: readonly string[];
+  freed?: readonly string[];
+  companions?: readonly { id: string; version: number; build: BuildDocument }[];
+}

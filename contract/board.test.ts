@@ -9,9 +9,9 @@ import {
   newBoardsBody,
   newBoardSchema,
   removeBoardsBody,
-  reserveBody,
   saveBoardBody,
 } from './board';
+import { reserveBoardsBody } from './bodies';
 import { readDocument } from './read';
 import { checkWith } from './check';
 
@@ -211,7 +211,7 @@ describe('what is sent about boards', () => {
     expect(checkWith(saveBoardBody, { version: 0, board: plain() }).ok).toBe(false);
     expect(checkWith(removeBoardsBody, { ids: ['a'] }).ok).toBe(false);
     expect(checkWith(removeBoardsBody, { ids: ['a'], force: true }).ok).toBe(true);
-    expect(checkWith(reserveBody, { boards: [] }).ok).toBe(true);
-    expect(checkWith(reserveBody, { boards: ['no spaces please'] }).ok).toBe(false);
+    expect(checkWith(reserveBoardsBody, { boards: [] }).ok).toBe(true);
+    expect(checkWith(reserveBoardsBody, { boards: ['no spaces please'] }).ok).toBe(false);
   });
 });

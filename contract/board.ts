@@ -116,8 +116,14 @@ export const removeBoardsBody = exact({
   ids: yup.array(id()).min(1).max(2000).required(),
   force: yup.boolean().required(),
 });
-/** The boards a job reserves, instead of those it had. */
-export const reserveBody = exact({ boards: yup.array(id()).max(500).required() });
+/**
+ * The boards that a job's plan takes. `freed` are those that only the plan before took: what else is reserved, by hand,
+ * stays; without it the job keeps these boards and no other.
+ */
+export const reserveBody = {
+  boards: yup.array(id()).max(500).required(),
+  freed: yup.array(id()).max(500).optional(),
+};
 
 /** How a board came to be what it is. */
 export interface BoardEvent {

@@ -1,6 +1,6 @@
 import type * as yup from 'yup';
-import { newBoardsBody, removeBoardsBody, reserveBody, saveBoardBody } from './board';
-import { markBody, newJobBody, saveJobBody } from './bodies';
+import { newBoardsBody, removeBoardsBody, saveBoardBody } from './board';
+import { markBody, newJobBody, reserveBoardsBody, saveJobBody } from './bodies';
 import { kitBody } from './shop';
 
 /** One address of the API: what it does, what it takes, what it answers with where all is well. */
@@ -65,8 +65,8 @@ export const ENDPOINTS = {
   reserveBoards: {
     method: 'put',
     path: '/api/jobs/:id/boards',
-    says: 'Reserves boards for a job instead of those it had, all of them or none.',
-    body: reserveBody,
+    says: 'Reserves boards for a job and stores the jobs broken down with it, all of it or nothing; 409 says what stands in the way.',
+    body: reserveBoardsBody,
     status: 200,
   },
   cutBoards: {

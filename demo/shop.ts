@@ -12,10 +12,14 @@ import {
 } from '../core/kit';
 
 const clamps: ClampSet[] = [
-  clampsAlike('long', 'Parallel-jaw clamps, long', 'parallel_jaw', 8, '40', 4000),
-  clampsAlike('short', 'Parallel-jaw clamps, short', 'parallel_jaw', 10, '24', 4000),
-  clampsAlike('pipe', 'Pipe clamps', 'pipe_three_quarter', 6, '52', 4500),
-  clampsAlike('bar', 'Bar clamps', 'f_heavy', 14, '12', 4000),
+  clampsAlike('long', 'Parallel-jaw clamps, long', 'parallel_jaw', { count: 8, opening: '40', forceN: 4000 }),
+  clampsAlike('short', 'Parallel-jaw clamps, short', 'parallel_jaw', {
+    count: 10,
+    opening: '24',
+    forceN: 4000,
+  }),
+  clampsAlike('pipe', 'Pipe clamps', 'pipe_three_quarter', { count: 6, opening: '52', forceN: 4500 }),
+  clampsAlike('bar', 'Bar clamps', 'f_heavy', { count: 14, opening: '12', forceN: 4000 }),
 ];
 const adhesives: Adhesive[] = [
   {

@@ -103,7 +103,10 @@ describe('boards and jobs', () => {
     const boards = (await rack()).filter(({ label }) => label.startsWith('w'));
     const { problem, demand } = problemFor([bare], boards);
     const answer = solveNow(problem, 3000);
-    const placed = mustEdit(bare, answerEdit(problem, demand, answer, 0, settingsOf(bare)));
+    const placed = mustEdit(
+      bare,
+      answerEdit(problem, demand, answer, { job: 0, settings: settingsOf(bare) }),
+    );
     return { id, version, placed };
   };
   it('are reserved, held against removal and other jobs, cut up, and leave their offcuts with their history', async () => {
@@ -138,6 +141,51 @@ describe('boards and jobs', () => {
     expect((await api().get(`/api/jobs/${id}`)).body.build.boards).toHaveLength(ids.length);
     // The number of a board that is gone may be given again.
     expect((await add(board('w1'))).status).toBe(201);
+  });
+  it('one breakdown is one command: boards and the jobs beside it, all or nothing; by hand reserved ones stay', async () => {
+    await add(
+      board('c1', { length: { mm: 2000 }, width: { mm: 200 } }),
+      board('c2', { length: { mm: 2000 }, width: { mm: 200 } }),
+      board('c3', { length: { mm: 2000 }, width: { mm: 200 } }),
+    );
+    const [c1, c2, c3] = await Promise.all(['c1', 'c2', 'c3'].map(async (label) => (await named(label)).id));
+    const [main, beside] = (await api().get('/api/jobs')).body;
+    const { build, version } = (await api().get(`/api/jobs/${beside.id}`)).body;
+    const write = (body: object) => api().put(`/api/jobs/${main.id}/boards`).send(body);
+    const ofMain = async () =>
+      (await rack()).filter(({ reserved }) => reserved?.job === main.id).map(({ label }) => label);
+    const companion = { id: beside.id, version, build: { ...build, name: 'Beside' } };
+
+    expect((await write({ boards: [c1, c2], companions: [companion] })).status).toBe(200);
+    expect(await ofMain()).toEqual(['c1', 'c2']);
+    expect((await api().get(`/api/jobs/${beside.id}`)).body).toMatchObject({
+      version: version + 1,
+      name: 'Beside',
+    });
+    expect((await api().get(`/api/jobs/${beside.id}/revisions`)).body[0].version).toBe(version + 1);
+
+    // The companion moved on: its old version is refused by name, and the boards stay as they were.
+    const late = await write({ boards: [c3], freed: [c1, c2], companions: [companion] });
+    expect(late.status).toBe(409);
+    expect(late.body.detail).toContain('“Beside” is at version');
+    expect(await ofMain()).toEqual(['c1', 'c2']);
+    // A board that is gone: the companion is not stored either.
+    const gone = '00000000-0000-4000-8000-000000000000';
+    const next = { ...companion, version: version + 1, build: { ...build, name: 'Never' } };
+    expect((await write({ boards: [gone], companions: [next] })).status).toBe(409);
+    expect((await api().get(`/api/jobs/${beside.id}`)).body).toMatchObject({
+      version: version + 1,
+      name: 'Beside',
+    });
+    // Only the plan before took c1; c2 was reserved by hand and stays, whatever the case of its letters.
+    expect((await write({ boards: [c3], freed: [c1.toUpperCase()] })).status).toBe(200);
+    expect((await ofMain()).toSorted()).toEqual(['c2', 'c3']);
+    const four = Array.from({ length: 4 }, () => next);
+    expect((await write({ boards: [], companions: four })).status).toBe(422);
+    const newer = await write({ boards: [], companions: [{ ...next, build: { ...build, version: 99 } }] });
+    expect([newer.status, JSON.stringify(newer.body)]).toEqual([422, expect.stringContaining('newer Junta')]);
+    expect((await write({ boards: [] })).status).toBe(200);
+    expect(await ofMain()).toEqual([]);
   });
   it('a board taken away by force leaves the job its copy', async () => {
     const { id } = await named('w1');

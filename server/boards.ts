@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { type DataSource, type EntityManager, In, IsNull, Not } from 'typeorm';
+import type { BrokenDown } from '../contract/api';
 import { newBoardSchema, type BoardEvent, type NewBoard, type RackBoard } from '../contract/board';
 import { checkWith } from '../contract/check';
 import type { BoardStock, BuildDocument } from '../core/document';
@@ -9,7 +10,7 @@ import type { Caller } from './caller';
 import { transact } from './database';
 import { BoardEntity, type BoardRow, JobEntity } from './entities';
 import { isUuid } from './ids';
-import { readJob } from './jobs';
+import { readJob, storeOver } from './jobs';
 import { problem } from './problems';
 import { giveReceipt, receiptOf, writerOf } from './receipts';
 
@@ -228,18 +229,23 @@ export const removeBoards = (
   });
 
 /**
- * Reserves boards for a job instead of those it had, all or none. A board that another job has or that is gone is
- * refused: of two jobs that ask at once, the database lets one have it.
+ * Reserves boards for a job, and stores the jobs that were broken down with it, all of it or nothing. The job has these
+ * boards then; with `freed`, those that only its plan before took, it keeps what else it had reserved. A board that
+ * another job has or that is gone is refused, and so is a job that moved on: of two that ask at once, the database lets
+ * one have it.
  */
 export const reserveBoards = (
   source: DataSource,
   caller: Caller,
-  jobId: string,
-  ids: readonly string[],
+  { job: jobId, boards, freed, companions = [] }: BrokenDown & { job: string },
 ): Promise<RackBoard[]> =>
   transact(source, async (manager) => {
     const job = await readJob(manager, caller, jobId);
-    const wanted = [...new Set(ids.map((id) => id.toLowerCase()))];
+    // In the order of their ids, so that two breakdowns do not wait for each other.
+    for (const companion of companions.toSorted((a, b) => (a.id < b.id ? -1 : 1)))
+      await storeOver(manager, caller, companion);
+    const ids = new Set([...(freed ? await keptByHand(manager, job.id, freed) : []), ...boards.map(lower)]);
+    const wanted = [...ids];
     // In the order of their ids, so that two jobs do not wait for each other.
     const rows = await findBoards(manager, caller, wanted);
     if (rows.length < wanted.length)
@@ -268,6 +274,19 @@ export const reserveBoards = (
     );
     return listBoards(manager, caller);
   });
+
+const lower = (id: string): string => id.toLowerCase();
+
+/** Boards that a job has reserved besides those its plan before took. */
+async function keptByHand(
+  manager: EntityManager,
+  jobId: string,
+  freed: readonly string[],
+): Promise<string[]> {
+  const before = new Set(freed.map(lower));
+  const rows = await manager.find(BoardEntity, { select: { id: true }, where: { jobId } });
+  return rows.map(({ id }) => lower(id)).filter((id) => !before.has(id));
+}
 
 /** What cutting a job's boards came to. */
 interface Cut {

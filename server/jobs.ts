@@ -339,6 +339,28 @@ export async function saveJob(
   );
 }
 
+/** Stores a build over the version it was made from, within a transaction of more; 409 undoes the whole of it. */
+export async function storeOver(
+  manager: EntityManager,
+  caller: Caller,
+  { id, version, build }: { id: string; version: number; build: BuildDocument },
+): Promise<void> {
+  const job = await findJob(manager, caller, id);
+  const text = JSON.stringify(build);
+  const { affectedRows } = await manager.query(
+    'UPDATE job SET name = ?, purpose = ?, version = version + 1, changed_at = ? WHERE id = ? AND version = ?',
+    [build.name, build.use, new Date(), id, version],
+  );
+  if (affectedRows !== 1)
+    throw problem(
+      409,
+      'Changed in two places',
+      `“${job.name}” is at version ${job.version}; its strips were laid out from version ${version}. Nothing was stored: solve again.`,
+    );
+  const own = { caller, job: id, version: version + 1, text, digest: digestOf(text), aside: false };
+  await keepRevision(manager, own);
+}
+
 /** All kept builds of a job, newest first. */
 export async function listRevisions(
   source: DataSource,

@@ -1,6 +1,6 @@
 import type { Express, Request, Response } from 'express';
 import type { DataSource } from 'typeorm';
-import type { HealthReply } from '../contract/api';
+import type { BrokenDown, HealthReply } from '../contract/api';
 import type { NewBoard } from '../contract/board';
 import { checkWith } from '../contract/check';
 import { type Endpoint, type EndpointName, ENDPOINTS } from '../contract/endpoints';
@@ -45,11 +45,12 @@ interface JsonText {
 
 /** A body of a job with its build as this version writes it; one of a version to come is refused by name and version. */
 function current(body: unknown): unknown {
-  const inner = (body as { build?: unknown } | undefined)?.build;
-  if (inner === undefined) return body;
-  const foreign = notThisFormat(inner);
+  const { build, companions } = (body ?? {}) as { build?: unknown; companions?: unknown };
+  if (Array.isArray(companions)) return { ...(body as object), companions: companions.map(current) };
+  if (build === undefined) return body;
+  const foreign = notThisFormat(build);
   if (foreign) throw badFields([{ ...foreign, path: `build.${foreign.path}` }]);
-  return { ...(body as object), build: asCurrent(inner) };
+  return { ...(body as object), build: asCurrent(build) };
 }
 
 function checked({ body: schema }: Endpoint, body: unknown): unknown {
@@ -86,7 +87,7 @@ const SERVE: Record<EndpointName, (asked: Asked, settings: { open: boolean }) =>
   removeBoards: ({ source, caller, body }) =>
     removeBoards(source, caller, as<{ ids: string[]; force: boolean }>(body)),
   reserveBoards: ({ source, caller, id, body }) =>
-    reserveBoards(source, caller, id, as<{ boards: string[] }>(body).boards),
+    reserveBoards(source, caller, { ...as<BrokenDown>(body), job: id }),
   cutBoards: ({ source, caller, id, write }) => cutBoards(source, caller, id, write),
   jobs: ({ source, caller }) => listJobs(source, caller),
   builds: ({ source, caller }) => text(listBuildsText(source, caller)),

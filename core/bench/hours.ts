@@ -49,10 +49,7 @@ function* freeSpans(spans: Iterable<Span>, busy: readonly Span[]): Generator<Spa
 export function placeWork(
   from: number,
   minutes: number,
-  whole: boolean,
-  hours: WorkHours,
-  zone: string,
-  busy: readonly Span[],
+  { whole, hours, zone, busy }: { whole: boolean; hours: WorkHours; zone: string; busy: readonly Span[] },
 ): Span[] {
   const need = minutes * MINUTE;
   if (need <= 0) return [{ from, to: from }];

@@ -16,12 +16,12 @@ const at = (text: string, zone = 'UTC') => DateTime.fromISO(text, { zone }).toMi
 describe('working hours', () => {
   it('pass over nights and days off', () => {
     // Friday, 6 March 2026, 16:00: one hour of Friday, then Monday from eight on.
-    const spans = placeWork(at('2026-03-06T16:00'), 180, false, hours, 'UTC', []);
+    const spans = placeWork(at('2026-03-06T16:00'), 180, { whole: false, hours, zone: 'UTC', busy: [] });
     expect(spans).toEqual([
       { from: at('2026-03-06T16:00'), to: at('2026-03-06T17:00') },
       { from: at('2026-03-09T08:00'), to: at('2026-03-09T10:00') },
     ]);
-    expect(placeWork(at('2026-03-06T16:30'), 60, true, hours, 'UTC', [])[0].from).toBe(
+    expect(placeWork(at('2026-03-06T16:30'), 60, { whole: true, hours, zone: 'UTC', busy: [] })[0].from).toBe(
       at('2026-03-09T08:00'),
     );
   });
@@ -36,7 +36,9 @@ describe('working hours', () => {
     expect(after.from - before.from).toBe(73 * H);
   });
   it('say so where the shop never works', () => {
-    expect(() => placeWork(0, 60, true, { days: [], from: 8, to: 17 }, 'UTC', [])).toThrow('no room');
+    expect(() =>
+      placeWork(0, 60, { whole: true, hours: { days: [], from: 8, to: 17 }, zone: 'UTC', busy: [] }),
+    ).toThrow('no room');
   });
 });
 

@@ -28,9 +28,7 @@ interface Held extends Span {
 function whenFree(
   from: number,
   long: number,
-  wants: Record<string, number>,
-  held: readonly Held[],
-  room: ShopRoom,
+  { wants, held, room }: { wants: Record<string, number>; held: readonly Held[]; room: ShopRoom },
 ) {
   let at = from;
   let why: ScheduledTask['why'];
@@ -93,15 +91,25 @@ export function schedule(tasks: readonly Task[], now: number, room: ShopRoom): S
       const clamps = tasks
         .slice(i + 1)
         .find(({ job, step, kind }) => job === task.job && step === task.step && kind === 'clamps');
-      spans = placeWork(earliest, task.minutes, task.whole, room.hours, room.zone, busy);
+      spans = placeWork(earliest, task.minutes, {
+        whole: task.whole,
+        hours: room.hours,
+        zone: room.zone,
+        busy,
+      });
       if (clamps) {
         const long = (task.minutes + clamps.minutes) * 60_000;
         // Each turn moves it past the end of something held: so many turns are enough.
         for (let turns = 0; turns <= 2 * held.length + 1; turns++) {
-          const free = whenFree(spans[0].from, long, clamps.clamps ?? {}, held, room);
+          const free = whenFree(spans[0].from, long, { wants: clamps.clamps ?? {}, held, room });
           why ??= free.why;
           if (free.at <= spans[0].from) break;
-          spans = placeWork(free.at, task.minutes, task.whole, room.hours, room.zone, busy);
+          spans = placeWork(free.at, task.minutes, {
+            whole: task.whole,
+            hours: room.hours,
+            zone: room.zone,
+            busy,
+          });
         }
         held.push({
           from: spans[0].from,

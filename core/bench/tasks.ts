@@ -23,6 +23,15 @@ export interface Task {
   began?: number;
 }
 
+/** A stretch of waiting after a step's work, h. */
+interface Waiting {
+  of: string;
+  words: string;
+  kind: Task['kind'];
+  hours: number;
+  clamps?: Record<string, number>;
+}
+
 const SCRAPE_MIN = 10;
 
 /**
@@ -61,13 +70,7 @@ function addTasks(
   const work = (minutes: number, whole = false) => {
     if (minutes > 0) add({ id: step.id, name, kind: 'work', minutes, whole, ...begin });
   };
-  const wait = (
-    of: string,
-    words: string,
-    kind: Task['kind'],
-    hours: number,
-    clamps?: Record<string, number>,
-  ) => {
+  const wait = ({ of, words, kind, hours, clamps }: Waiting) => {
     if (hours > 0)
       add({
         id: `${step.id}:${of}`,
@@ -79,12 +82,12 @@ function addTasks(
       });
   };
   const { flow, labour } = roomOf(step);
-  if (flow.joins) return glueTasks({ id: step.id, setUp: labour.setUp }, build, timeline, work, wait);
+  if (flow.joins) return glueTasks({ id: step.id, setUp: labour.setUp }, build, timeline, { work, wait });
   const { setUp, each, pass = 0, fixed, waits } = labour;
   const passes = passesOf(step, machineOfStep(step, build)) ?? 0;
   // What only waits asks nothing of hands; everything else is set up once and done piece by piece.
   work(fixed?.(step) ?? (setUp + each > 0 ? setUp + (each + pass * passes) * pieces : 0));
-  for (const { of, words, hours } of waits?.(step) ?? []) wait(of, words, of, hours);
+  for (const { of, words, hours } of waits?.(step) ?? []) wait({ of, words, kind: of, hours });
 }
 
 /** When a step was done, ms: a glue-up when its last clamp was tight. Not a number where nobody noted it. */
@@ -114,14 +117,7 @@ function glueTasks(
   { id, setUp }: { id: string; setUp: number },
   build: BuildDocument,
   timeline: Timeline,
-  work: (minutes: number, whole: boolean) => void,
-  wait: (
-    of: string,
-    words: string,
-    kind: Task['kind'],
-    hours: number,
-    clamps?: Record<string, number>,
-  ) => void,
+  { work, wait }: { work: (minutes: number, whole: boolean) => void; wait: (waiting: Waiting) => void },
 ): void {
   const { shop } = build;
   const glueUp = glueUpOf(build, timeline, id);
@@ -135,8 +131,8 @@ function glueTasks(
   const scrape = gluingOf(shop).squeezeOut === 'hard' ? 0 : SCRAPE_MIN;
   work(setUp + totalMin * glueUp.blanks + scrape, true);
   const clamps = Object.fromEntries(plan.picks.map(({ set, count }) => [set.id, count]));
-  wait('clamps', 'in clamps', 'clamps', gates.unclampH, clamps);
+  wait({ of: 'clamps', words: 'in clamps', kind: 'clamps', hours: gates.unclampH, clamps });
   const next = build.steps.find(({ inputs }) => inputs.includes(glueUp.step.output));
   if (next && roomOf(next).needsSettled)
-    wait('settle', 'joint settles', 'settle', gates.surfaceH - gates.unclampH);
+    wait({ of: 'settle', words: 'joint settles', kind: 'settle', hours: gates.surfaceH - gates.unclampH });
 }

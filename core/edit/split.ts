@@ -55,9 +55,7 @@ function widened(
   build: BuildDocument,
   next: BuildDocument,
   step: GlueStep,
-  parts: readonly LaidPart[],
-  at: readonly number[],
-  edgeMm: number,
+  { parts, at, edgeMm }: { parts: readonly LaidPart[]; at: readonly number[]; edgeMm: number },
 ): BuildDocument {
   const more = new Map<string, number>();
   const alone = (i: number) => (i === 0 || at.includes(i)) && (i + 1 === parts.length || at.includes(i + 1));
@@ -214,7 +212,7 @@ export function splitGlue(build: BuildDocument, stepId: string, split: Split): B
   const next = { ...build, steps: joined };
   if (edgeMm === 0) return next;
   return canWiden(build, step, slots)
-    ? widened(build, next, step, parts, at, edgeMm)
+    ? widened(build, next, step, { parts, at, edgeMm })
     : trimmedLess(next, join, edgesOf(made));
 }
 

@@ -197,7 +197,7 @@ export function boardsFromCsv(
   const seen = new Set(taken);
   table.rows.forEach((row, i) => {
     const reasons: string[] = [];
-    const board = readRow(row, table, matching, seen, reasons);
+    const board = readRow(row, table, matching, { seen, reasons });
     if (reasons.length > 0 || !board) errors.push({ line: i + 2, reasons });
     else {
       seen.add(board.label);
@@ -211,8 +211,7 @@ function readRow(
   row: readonly string[],
   table: CsvTable,
   matching: CsvMatching,
-  seen: ReadonlySet<string>,
-  reasons: string[],
+  { seen, reasons }: { seen: ReadonlySet<string>; reasons: string[] },
 ): Draft | undefined {
   const cell = (name: ColumnName) =>
     matching.columns[name] < 0 ? '' : (row[matching.columns[name]] ?? '').trim();
@@ -245,14 +244,12 @@ function readRow(
   const [length, width, thickness] = [size('length'), size('width'), size('thickness')];
   const sold = pick<SoldAs>('sold', SOLD_AS);
   const grain = pick<GrainCut>('grain', ['flat', 'rift', 'quarter']);
-  const price = readPrice(
-    cell('price'),
-    cell('currency'),
-    pick<PricePer>('per', PRICE_PER) ?? matching.per,
+  const price = readPrice(cell('price'), cell('currency'), {
+    per: pick<PricePer>('per', PRICE_PER) ?? matching.per,
     table,
     matching,
     bad,
-  );
+  });
   const moistureText = cell('moisture').replace('%', '');
   const moisturePct = moistureText ? decimal(moistureText, table.decimalComma) : undefined;
   if (moisturePct !== undefined && !(moisturePct >= 0 && moisturePct <= 200))
@@ -272,10 +269,12 @@ const SIGNS: Record<string, string> = { '€': 'EUR', '£': 'GBP', '¥': 'JPY' }
 function readPrice(
   text: string,
   currencyCell: string,
-  per: PricePer,
-  table: CsvTable,
-  matching: CsvMatching,
-  bad: (reason: string) => undefined,
+  {
+    per,
+    table,
+    matching,
+    bad,
+  }: { per: PricePer; table: CsvTable; matching: CsvMatching; bad: (reason: string) => undefined },
 ): Price | undefined {
   if (!text) return undefined;
   const sign = Object.keys(SIGNS).find((s) => text.includes(s));

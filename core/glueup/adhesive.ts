@@ -66,8 +66,7 @@ export function judgeBottle(
   bottle: Adhesive,
   uses: readonly GlueUse[],
   shop: ShopSnapshot,
-  closedUsedMin: number,
-  today: string,
+  { closedUsedMin, today }: { closedUsedMin: number; today: string },
 ): JudgedBottle {
   const facts = adhesiveFacts(bottle);
   const climate = climateOf(shop);
@@ -131,7 +130,7 @@ export function judgeShelf(
   today: string,
 ): JudgedBottle[] {
   return adhesivesOf(shop)
-    .map((bottle) => judgeBottle(bottle, uses, shop, closedUsedMin, today))
+    .map((bottle) => judgeBottle(bottle, uses, shop, { closedUsedMin, today }))
     .toSorted((a, b) => a.against.length - b.against.length);
 }
 

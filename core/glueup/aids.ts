@@ -178,7 +178,7 @@ function layAll(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLa
         words: tooSmall(smallest(kind), glueUp),
       })),
     };
-  const check = checker(build, timeline, glueUp, entry.pieces[0].blank, size);
+  const check = checker(build, timeline, glueUp, { blank: entry.pieces[0].blank, size });
   const byHand = plan?.aids?.places;
   if (byHand) {
     const aids = byHand.map(({ joint, at }): Aid => ({ joint, at: at.mm, along: size.along, byHand: true }));
@@ -203,7 +203,8 @@ function layAll(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLa
   const aids: Aid[] = [];
   const bare: AidLayout['bare'] = [];
   for (const line of glueUp.lines) {
-    const laid = kind === 'splines' ? spline(line, size, check) : pitched(line, size, glueUp, aids, check);
+    const laid =
+      kind === 'splines' ? spline(line, size, check) : pitched(line, size, glueUp, { before: aids, check });
     aids.push(...laid.aids);
     if (laid.aids.length === 0 && laid.why) bare.push({ joint: line.joint, words: laid.why.words });
   }
@@ -247,8 +248,7 @@ function checker(
   build: BuildDocument,
   timeline: Timeline,
   glueUp: GlueUp,
-  blank: Blank,
-  size: AidSize,
+  { blank, size }: { blank: Blank; size: AidSize },
 ): Check {
   const later = laterSteps(build, timeline, glueUp.step.id);
   const { run, press, depth } = glueUp.axes;
@@ -282,7 +282,7 @@ function checker(
     const held = new Map<Cell, Vec3[]>();
     for (const { p } of corners) {
       const cell = blank.cells.find((each) => depthIn(each, p) >= -TOUCH);
-      if (!cell) return outside(p, at, reach, line, blank);
+      if (!cell) return outside(p, at, { reach, line, blank });
       held.set(cell, [...(held.get(cell) ?? []), movePoint(cell.toLog, p)]);
     }
     for (const { name, cells } of later)
@@ -318,9 +318,7 @@ function checker(
 function outside(
   p: Vec3,
   at: number,
-  reach: number,
-  line: GlueUp['lines'][number],
-  blank: Blank,
+  { reach, line, blank }: { reach: number; line: GlueUp['lines'][number]; blank: Blank },
 ): AidProblem {
   const short = -woodAround(blank.cells, p);
   return at - reach < line.from - TOUCH || at + reach > line.to + TOUCH
@@ -371,8 +369,7 @@ function pitched(
   line: GlueUp['lines'][number],
   size: AidSize,
   glueUp: GlueUp,
-  before: readonly Aid[],
-  check: Check,
+  { before, check }: { before: readonly Aid[]; check: Check },
 ): { aids: Aid[]; why?: AidProblem } {
   const length = line.to - line.from;
   const count = Math.max(2, Math.round(length / size.pitch) + 1);

@@ -155,8 +155,7 @@ function answer(
   glueUp: GlueUp,
   plan: ClampPlan,
   shop: ShopSnapshot,
-  lead: number,
-  lines: readonly LinePressure[],
+  { lead, lines }: { lead: number; lines: readonly LinePressure[] },
 ): JointPressure[] {
   return glueUp.lines.map(({ joint }) => {
     const line = lines[joint - 1 + lead];
@@ -191,7 +190,7 @@ function wideOutside({ courses }: GlueUp): boolean {
 /** A quick picture while a clamp is dragged: milliseconds, peaks within 12 %. */
 export function pressureQuickly(glueUp: GlueUp, plan: ClampPlan, shop: ShopSnapshot): PressureAnswer {
   const { given, lead } = pressCase(glueUp, plan, shop);
-  const joints = answer(glueUp, plan, shop, lead, pressQuickly(given));
+  const joints = answer(glueUp, plan, shop, { lead, lines: pressQuickly(given) });
   return {
     joints,
     ...(joints.length > 0 ? { worst: worstJoint(joints) } : {}),
@@ -211,7 +210,7 @@ export function pressureOf(
 ): PressureAnswer & { pressed: Pressed } {
   const { given, lead } = pressCase(glueUp, plan, shop);
   const pressed = press(given, start);
-  const joints = answer(glueUp, plan, shop, lead, pressed.lines);
+  const joints = answer(glueUp, plan, shop, { lead, lines: pressed.lines });
   const { clamps: _, ...stack } = given;
   const lines = glueUp.lines.map(({ joint }) => joint - 1 + lead);
   return {

@@ -164,7 +164,7 @@ export function rehearse(glueUp: GlueUp, plan: ClampPlan, aids: AidLayout, shop:
   const times = facts && glueTimes(facts, climateOf(shop));
   const acts = actsOf(glueUp, plan, aids, crew);
   const measured = measure(acts, times);
-  const ways = measured.fits || !times ? [] : waysOut(glueUp, plan, aids, shop, crew);
+  const ways = measured.fits || !times ? [] : waysOut(glueUp, plan, aids, { shop, crew });
   return {
     acts,
     ...measured,
@@ -179,8 +179,7 @@ function waysOut(
   glueUp: GlueUp,
   plan: ClampPlan,
   aids: AidLayout,
-  shop: ShopSnapshot,
-  crew: Crew,
+  { shop, crew }: { shop: ShopSnapshot; crew: Crew },
 ): PaceWay[] {
   const facts = adhesiveFor(glueUp, shop);
   if (!facts) return [];

@@ -61,7 +61,7 @@ export function plannedGlueUp(
   const rehearsal = rehearse(glueUp, clamps, aids, shop);
   const { uses, guessed } = usesOf(build, glueUpsOf(build, timeline));
   const chosen = bottleFor(glueUp, shop);
-  const bottle = chosen && judgeBottle(chosen, uses, shop, rehearsal.closedUsedMin, today);
+  const bottle = chosen && judgeBottle(chosen, uses, shop, { closedUsedMin: rehearsal.closedUsedMin, today });
   const amount = bottle && amountFor(glueUp, bottle.facts, shop);
   const strength = strengthWords(glueUp);
   const staging = stagingOf(build, timeline, glueUp);
@@ -79,7 +79,7 @@ export function plannedGlueUp(
     usesGuessed: guessed,
     ...(strength ? { strength } : {}),
     gates: gatesOf(bottle?.times, shop),
-    ready: readyList(glueUp, clamps, aids, amount, shop),
+    ready: readyList(glueUp, clamps, { aids, amount, shop }),
     ...(staging ? { staging } : {}),
     why: whyOwnStage(build, glueUp),
     ...(isClimateKnown(climate) ? { woodMoisturePct: equilibriumMoisture(climate) } : {}),

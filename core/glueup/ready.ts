@@ -27,9 +27,7 @@ export const camberPhrase = ({ camberMm }: { camberMm: number }): Phrase[] =>
 export function readyList(
   glueUp: GlueUp,
   plan: ClampPlan,
-  aids: AidLayout,
-  amount: GlueAmount | undefined,
-  shop: ShopSnapshot,
+  { aids, amount, shop }: { aids: AidLayout; amount: GlueAmount | undefined; shop: ShopSnapshot },
 ): ReadyItem[] {
   const practice = gluingOf(shop);
   const crew = crewOf(glueUp, shop);

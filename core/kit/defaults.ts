@@ -76,9 +76,7 @@ export const clampsAlike = (
   id: string,
   name: string,
   kind: string,
-  count: number,
-  opening: string,
-  forceN: number,
+  { count, opening, forceN }: { count: number; opening: string; forceN: number },
 ): ClampSet => {
   const [along, across] = clampKind(kind).padMm;
   return {
@@ -95,10 +93,18 @@ export const clampsAlike = (
 
 /** What a small shop has on its clamp rack; forces from the middle of what a hand reaches (from memory). */
 export const DEFAULT_CLAMPS: readonly ClampSet[] = [
-  clampsAlike('parallel-long', 'Parallel-jaw clamps, long', 'parallel_jaw', 6, '40', 3000),
-  clampsAlike('parallel-short', 'Parallel-jaw clamps, short', 'parallel_jaw', 8, '24', 3000),
-  clampsAlike('pipe', 'Pipe clamps', 'pipe_three_quarter', 6, '50', 3500),
-  clampsAlike('bar', 'Bar clamps', 'f_heavy', 8, '12', 2500),
+  clampsAlike('parallel-long', 'Parallel-jaw clamps, long', 'parallel_jaw', {
+    count: 6,
+    opening: '40',
+    forceN: 3000,
+  }),
+  clampsAlike('parallel-short', 'Parallel-jaw clamps, short', 'parallel_jaw', {
+    count: 8,
+    opening: '24',
+    forceN: 3000,
+  }),
+  clampsAlike('pipe', 'Pipe clamps', 'pipe_three_quarter', { count: 6, opening: '50', forceN: 3500 }),
+  clampsAlike('bar', 'Bar clamps', 'f_heavy', { count: 8, opening: '12', forceN: 2500 }),
 ];
 
 /** What stands on a small shop's shelf. */

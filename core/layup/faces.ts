@@ -89,7 +89,10 @@ function painter(cell: Cell, px: number): Painter {
 }
 
 /** Mean colour of a patch and the direction of its lines, from the structure tensor of its lightness. */
-function lookBeside(paint: Painter['paint'], x0: number, x1: number, from: number, to: number): EdgeLook {
+function lookBeside(
+  paint: Painter['paint'],
+  { x0, x1, from, to }: { x0: number; x1: number; from: number; to: number },
+): EdgeLook {
   const { columns, rows } = PATCH;
   // Short stretches, spread over the length, so that lines are seen at their own scale.
   const dx = Math.min(3, (x1 - x0) / (columns + 1));
@@ -194,8 +197,18 @@ export function faceLook(blank: Blank, notes: StripNotes, flips: 1 | -1 = 1): Fa
   const far = cellBeside(blank, box.max[1] - 0.5);
   const near = cellBeside(blank, box.min[1] + 0.5);
   const px = 1.5;
-  const farLook = lookBeside(painter(far, px).paint, x0, x1, box.max[1] - 0.5, box.max[1] - reach);
-  const nearLook = lookBeside(painter(near, px).paint, x0, x1, box.min[1] + reach, box.min[1] + 0.5);
+  const farLook = lookBeside(painter(far, px).paint, {
+    x0,
+    x1,
+    from: box.max[1] - 0.5,
+    to: box.max[1] - reach,
+  });
+  const nearLook = lookBeside(painter(near, px).paint, {
+    x0,
+    x1,
+    from: box.min[1] + reach,
+    to: box.min[1] + 0.5,
+  });
   const middle = blank.cells[0];
   const centre = cellCentre(middle);
   const inLog = movePoint(middle.toLog, centre);

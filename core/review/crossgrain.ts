@@ -104,7 +104,7 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
       const key = `${own} ${plane} ${dot(contact.at, normal).toFixed(2)}`;
       const side = sides.get(key) ?? { contacts: [], differences: [] };
       side.contacts.push(contact);
-      side.differences.push(strainDifference(x, y, normal, movement(x), movement(y)));
+      side.differences.push(strainDifference(x, y, normal, { ma: movement(x), mb: movement(y) }));
       sides.set(key, side);
     }
   }

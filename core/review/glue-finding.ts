@@ -20,6 +20,5 @@ export const warning = (
   code: FindingCode,
   { step }: GlueUp,
   message: Phrase[],
-  numbers: Record<string, number>,
-  more: Partial<Finding> = {},
-): Finding => ({ code, step: step.id, severity: 'warning', message, numbers, fixes: [], ...more });
+  more: Partial<Finding> & Pick<Finding, 'numbers'>,
+): Finding => ({ code, step: step.id, severity: 'warning', message, fixes: [], ...more });

@@ -46,7 +46,7 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
           { newtons: plan.neededN },
           ' together.',
         ],
-        { count, opening: plan.openingMm, force: plan.neededN },
+        { numbers: { count, opening: plan.openingMm, force: plan.neededN } },
       ),
     ];
   const bare = glueUp.widthMm;
@@ -74,8 +74,7 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
           { mm: plan.longestMm },
           '.',
         ],
-        { opening: plan.openingMm, longest: plan.longestMm },
-        { fixes },
+        { numbers: { opening: plan.openingMm, longest: plan.longestMm }, fixes },
       ),
     ];
   if (plan.missing === 0) return [];
@@ -99,8 +98,8 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
         `: ${plan.missing}`,
         glueUp.blanks > 1 ? ' too few; glue them up one after another.' : ' too few.',
       ],
-      { wanted: count, longEnough: plan.longEnough, missing: plan.missing },
       {
+        numbers: { wanted: count, longEnough: plan.longEnough, missing: plan.missing },
         fixes:
           plan.edgeCaulMm === 0 && cauls.mm > 0 && plan.cauledCount < plan.bareCount
             ? [planGlue(glueUp, 'Cauls on the edges', { edgeCaul: cauls })]
@@ -127,8 +126,10 @@ const denting: Findings = (glueUp, plan, { build }) => {
           { mpa: plan.strengthMPa },
           ` across the grain${plan.strengthFrom === 'regression' ? ' (from its density)' : ''}.`,
         ],
-        { pad: plan.padMPa, strength: plan.strengthMPa },
-        { fixes: plan.edgeCaulMm === 0 ? caul : [] },
+        {
+          numbers: { pad: plan.padMPa, strength: plan.strengthMPa },
+          fixes: plan.edgeCaulMm === 0 ? caul : [],
+        },
       ),
     );
   const outer = [glueUp.courses[0], glueUp.courses[glueUp.courses.length - 1]];
@@ -139,8 +140,7 @@ const denting: Findings = (glueUp, plan, { build }) => {
         'thin-end-grain',
         glueUp,
         ['The outer strips are ', { mm: thin }, ' of end grain: under bare pads they bend and crack.'],
-        { thickness: thin, least: THIN_END_GRAIN },
-        { fixes: caul },
+        { numbers: { thickness: thin, least: THIN_END_GRAIN }, fixes: caul },
       ),
     );
   return out;
@@ -160,7 +160,7 @@ const climateFindings: Findings = (glueUp, _plan, { build }) => {
         { celsius: temperatureC },
         ` and ${humidityPct} %, lies outside what glue and wood are known for.`,
       ],
-      { temperature: temperatureC, humidity: humidityPct },
+      { numbers: { temperature: temperatureC, humidity: humidityPct } },
     ),
   ];
 };
@@ -169,11 +169,15 @@ const adhesiveFindings: Findings = (glueUp, plan, { build, timeline, today }) =>
   const { shop } = build;
   const bottle = bottleFor(glueUp, shop);
   if (!bottle)
-    return [warning('no-adhesive', glueUp, ['The shelf has no glue: enter one in the Kit.'], { bottles: 0 })];
+    return [
+      warning('no-adhesive', glueUp, ['The shelf has no glue: enter one in the Kit.'], {
+        numbers: { bottles: 0 },
+      }),
+    ];
   const { uses, guessed } = usesOf(build, glueUpsOf(build, timeline));
   const day = today ?? '';
   const used = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop).closedUsedMin;
-  const judged = judgeBottle(bottle, uses, shop, 0, day);
+  const judged = judgeBottle(bottle, uses, shop, { closedUsedMin: 0, today: day });
   const better = judgeShelf(uses, shop, used, day).find(({ against }) => against.length === 0);
   const fixes = better ? [planGlue(glueUp, `Use ${better.bottle.name}`, { adhesive: better.bottle.id })] : [];
   const out = judged.against.map((words) =>
@@ -187,8 +191,7 @@ const adhesiveFindings: Findings = (glueUp, plan, { build, timeline, today }) =>
           ? [' (What it must stand is guessed from the job’s words and woods.)']
           : []),
       ],
-      { temperature: climateOf(shop).temperatureC, least: judged.facts.leastC },
-      { fixes },
+      { numbers: { temperature: climateOf(shop).temperatureC, least: judged.facts.leastC }, fixes },
     ),
   );
   const amount = amountFor(glueUp, judged.facts, shop);
@@ -204,7 +207,7 @@ const adhesiveFindings: Findings = (glueUp, plan, { build, timeline, today }) =>
           { grams: amount.toTakeG },
           '.',
         ],
-        { left: bottle.leftG, wanted: amount.toTakeG },
+        { numbers: { left: bottle.leftG, wanted: amount.toTakeG } },
       ),
     );
   return out;
@@ -235,8 +238,7 @@ const timeFindings: Findings = (glueUp, plan, { build, timeline }) => {
         { minutes: has },
         ` at the shop’s air (${Math.round((100 * used) / has)} %).`,
       ],
-      { used, has, joints: glueUp.lines.length },
-      { fixes: fixes.slice(0, 4) },
+      { numbers: { used, has, joints: glueUp.lines.length }, fixes: fixes.slice(0, 4) },
     ),
   ];
 };
@@ -257,8 +259,10 @@ const aidFindings: Findings = (glueUp, _plan, { build, timeline }) => {
           { mm: need.limitMm },
           ': use aids, or plan to flatten it by hand.',
         ],
-        { width: need.widthMm, limit: need.limitMm },
-        { fixes: [planGlue(glueUp, 'Cauls across', { aids: { kind: 'cauls' } })] },
+        {
+          numbers: { width: need.widthMm, limit: need.limitMm },
+          fixes: [planGlue(glueUp, 'Cauls across', { aids: { kind: 'cauls' } })],
+        },
       ),
     );
   for (const aid of layout.aids) {
@@ -273,8 +277,8 @@ const aidFindings: Findings = (glueUp, _plan, { build, timeline }) => {
           ` on joint ${aid.joint}: `,
           ...aid.bad.words,
         ],
-        { joint: aid.joint, at: aid.at, short: aid.bad.shortMm, cover: AID_COVER },
         {
+          numbers: { joint: aid.joint, at: aid.at, short: aid.bad.shortMm, cover: AID_COVER },
           fixes: [
             planGlue(glueUp, 'Let Junta place them', { aids: { kind: layout.kind, ...keepOutOf(glueUp) } }),
           ],
@@ -291,8 +295,10 @@ const aidFindings: Findings = (glueUp, _plan, { build, timeline }) => {
           `${layout.bare.length} of ${counted(glueUp.lines.length, 'joint')} ${layout.bare.length === 1 ? 'has' : 'have'} no place for aids. Joint ${layout.bare[0].joint}: `,
           ...layout.bare[0].words,
         ],
-        { joints: layout.bare.length },
-        { fixes: [planGlue(glueUp, 'Cauls across', { aids: { kind: 'cauls' } })] },
+        {
+          numbers: { joints: layout.bare.length },
+          fixes: [planGlue(glueUp, 'Cauls across', { aids: { kind: 'cauls' } })],
+        },
       ),
     );
   return out;
@@ -319,8 +325,8 @@ const loadFindings: Findings = (glueUp, _plan, { build }) => {
         { kg: liftKg * crew },
         ' here.',
       ],
-      { mass: glueUp.massKg, limit: liftKg * crew },
       {
+        numbers: { mass: glueUp.massKg, limit: liftKg * crew },
         fixes: crew === 1 ? [planGlue(glueUp, 'A second pair of hands', { hands: 2 })] : [],
         caution:
           crew === 1

@@ -54,7 +54,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
     .map((m) => useMachine(step, m));
   const { maxWidth, minLength, minThickness, maxThickness } = machine;
   if (machining.over !== 'edges' && maxWidth.mm > 0 && size[1] > maxWidth.mm)
-    out.push(tooWide(step, machine, size[1], others, endGrain, context));
+    out.push(tooWide(step, machine, size[1], { others, endGrain, context }));
   if (size[0] < minLength.mm)
     out.push({
       code: 'shorter-than-machine',
@@ -189,9 +189,7 @@ function tooWide(
   step: Step,
   machine: Machine,
   width: number,
-  others: Fix[],
-  endGrain: boolean,
-  context: ReviewContext,
+  { others, endGrain, context }: { others: Fix[]; endGrain: boolean; context: ReviewContext },
 ): Finding {
   const { shop, brief } = context.build;
   const limit = machine.maxWidth.mm;
@@ -227,7 +225,7 @@ function inSections(step: Step, limit: number, { build, timeline }: ReviewContex
   return [
     {
       label: `Split into ${counts.join(' + ')} and flatten each`,
-      edit: splitEdit(build.shop, glueUp, jointsOf(counts), true),
+      edit: splitEdit(build.shop, glueUp, jointsOf(counts), { machined: true }),
     },
   ];
 }

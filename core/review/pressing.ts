@@ -23,8 +23,8 @@ export const edges: Findings = (glueUp, _plan, { build }) =>
           '. That is wrong under both schools: ',
           `${counted(strokes, 'stroke')} in the middle of each edge ${strokes === 1 ? 'takes' : 'take'} it away.`,
         ],
-        { joint, open: edge.depth.mm, strokes },
         {
+          numbers: { joint, open: edge.depth.mm, strokes },
           fixes: [
             planGlue(glueUp, `Joint ${joint} is planed as this shop does`, {
               edges: (glueUp.step.plan?.edges ?? []).filter((each) => each.joint !== joint),
@@ -49,8 +49,8 @@ function noHollow(glueUp: GlueUp, joint: number, depth: number, { shop }: BuildD
       { mm: hollow.mm },
       ' for both edges.',
     ],
-    { joint, open: depth, hollow: hollow.mm },
     {
+      numbers: { joint, open: depth, hollow: hollow.mm },
       fixes: [
         planGlue(glueUp, `Joint ${joint} is hollow by this shop’s gap`, {
           edges: [...others, { joint, shape: 'sprung', depth: hollow }],
@@ -80,8 +80,8 @@ export const oneSided: Findings = (glueUp, plan, { build }) => {
         { count: placed.length },
         ` clamps lie ${side}: they bow the piece towards them. This shop puts them above and below in turn.`,
       ],
-      { clamps: placed.length, above },
       {
+        numbers: { clamps: placed.length, above },
         fixes: [
           planGlue(glueUp, 'Every other one to the other face', {
             clamps: placed
@@ -123,8 +123,8 @@ export const openJoints: Findings = (glueUp, plan, { build }) => {
         { mm: worst.openMm },
         ` of its length under these clamps${open.length > 1 ? `, and ${open.length - 1} more with it` : ''}.`,
       ],
-      { joint: worst.joint, open: worst.openMm, joints: open.length },
       {
+        numbers: { joint: worst.joint, open: worst.openMm, joints: open.length },
         fixes: [
           ...(plan.byHand ? [planGlue(glueUp, 'Let Junta place the clamps', { clamps: undefined })] : []),
           ...(plan.school !== 'fan'

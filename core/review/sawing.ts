@@ -42,9 +42,7 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
   const say = (
     code: FindingCode,
     message: Phrase[],
-    numbers: Finding['numbers'],
-    others: Saw[],
-    caution: string,
+    { numbers, others, caution }: { numbers: Finding['numbers']; others: Saw[]; caution: string },
   ) =>
     out.push({
       code,
@@ -61,9 +59,14 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
     say(
       'wider-than-crosscut',
       ['The piece is ', { mm: widest }, ` wide; ${saw.name} crosscuts `, { mm: crosscut }, '.'],
-      { width: widest, most: crosscut },
-      saws.filter((other) => (other.crosscut?.mm ?? 0) === 0 || (other.crosscut?.mm ?? 0) >= widest),
-      'A piece wider than the sled or the gauge can carry tips and twists in the cut. Bring the saw to the piece instead.',
+      {
+        numbers: { width: widest, most: crosscut },
+        others: saws.filter(
+          (other) => (other.crosscut?.mm ?? 0) === 0 || (other.crosscut?.mm ?? 0) >= widest,
+        ),
+        caution:
+          'A piece wider than the sled or the gauge can carry tips and twists in the cut. Bring the saw to the piece instead.',
+      },
     );
   const edges = carried.along?.(step) ?? Infinity;
   const rip = saw.rip?.mm ?? 0;
@@ -78,9 +81,11 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
         { mm: rip },
         '.',
       ],
-      { width: toFence, most: rip },
-      saws.filter((other) => (other.rip?.mm ?? 0) === 0 || (other.rip?.mm ?? 0) >= toFence),
-      'Without the fence a wide piece is not guided. Bring a guided saw to it, or plane the edge.',
+      {
+        numbers: { width: toFence, most: rip },
+        others: saws.filter((other) => (other.rip?.mm ?? 0) === 0 || (other.rip?.mm ?? 0) >= toFence),
+        caution: 'Without the fence a wide piece is not guided. Bring a guided saw to it, or plane the edge.',
+      },
     );
   const { liftKg, hands } = gluingOf(context.build.shop);
   const heaviest = Math.max(...entered.map(massOf));
@@ -94,9 +99,12 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
         { kg: liftKg * hands },
         '.',
       ],
-      { mass: heaviest, limit: liftKg * hands },
-      saws.filter((other) => (other.crosscut?.mm ?? 0) === 0),
-      'A heavy piece tips off the table and pinches the blade. Bring the saw to the piece, or take a second pair of hands.',
+      {
+        numbers: { mass: heaviest, limit: liftKg * hands },
+        others: saws.filter((other) => (other.crosscut?.mm ?? 0) === 0),
+        caution:
+          'A heavy piece tips off the table and pinches the blade. Bring the saw to the piece, or take a second pair of hands.',
+      },
     );
   return out;
 }

@@ -154,7 +154,7 @@ function measuredTo(step: Step, done: Done, readings: readonly Reading[], contex
       return { ...work, blank: taken.blank, errors: all };
     });
     if (short > noiseOf(context.build.shop))
-      context.notes.push(moreThanWentIn(step, axis, measured.mm, short, piece));
+      context.notes.push(moreThanWentIn(step, axis, { measured: measured.mm, short, piece }));
   }
   return { ...done, pieces, lost };
 }
@@ -162,9 +162,7 @@ function measuredTo(step: Step, done: Done, readings: readonly Reading[], contex
 const moreThanWentIn = (
   step: Step,
   axis: Axis,
-  measured: number,
-  short: number,
-  piece?: string,
+  { measured, short, piece }: { measured: number; short: number; piece?: string },
 ): Finding => ({
   code: 'more-than-went-in',
   step: step.id,

@@ -109,8 +109,7 @@ function piecesFor(
   step: Step,
   input: string,
   pieces: readonly WorkPiece[],
-  consumed: ReadonlySet<WorkPiece>,
-  build: BuildDocument,
+  { consumed, build }: { consumed: ReadonlySet<WorkPiece>; build: BuildDocument },
 ): WorkPiece[] {
   const free = pieces.filter((piece) => !consumed.has(piece));
   const named = roomOf(step).takes?.(step);
@@ -147,7 +146,7 @@ function gathered(
         `${stepName(step)} needs “${input}”, which no earlier step makes.`,
         { outputs: outputs.size },
       );
-    const free = piecesFor(step, input, pieces, consumed, build);
+    const free = piecesFor(step, input, pieces, { consumed, build });
     if (pieces.length > 0 && free.length === 0)
       return problem(step, 'used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`, {
         pieces: pieces.length,

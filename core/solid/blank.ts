@@ -201,9 +201,7 @@ export interface Sliced {
 export function sliceBlank(
   blank: Blank,
   axis: Axis,
-  headMm: number,
-  thicknesses: readonly number[],
-  kerfMm: number,
+  { headMm, thicknesses, kerfMm }: { headMm: number; thicknesses: readonly number[]; kerfMm: number },
 ): Sliced {
   const { min, max } = bounds(blank);
   const kerfs: Cell[] = [];

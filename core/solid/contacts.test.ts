@@ -87,7 +87,7 @@ describe('contacts and closure', () => {
             widths.map((w, i) => box(l * 4, w, t, `s${i}`)),
             1,
           );
-          const { slices } = sliceBlank(panel, 0, 0, Array(n).fill(l), 0);
+          const { slices } = sliceBlank(panel, 0, { headMm: 0, thicknesses: Array(n).fill(l), kerfMm: 0 });
           const block = glueBlanks(
             slices.map((slice, i) => (i % 2 ? turnBlank(slice, turn) : slice)),
             0,

@@ -46,8 +46,7 @@ export function strainDifference(
   a: Cell,
   b: Cell,
   normal: Vec3,
-  ma: MovementCoefficients,
-  mb: MovementCoefficients,
+  { ma, mb }: { ma: MovementCoefficients; mb: MovementCoefficients },
 ): StrainDifference {
   const sa = strain(a, ma);
   const sb = strain(b, mb);
@@ -85,9 +84,8 @@ export const movementMismatch = (
   a: Cell,
   b: Cell,
   normal: Vec3,
-  ma: MovementCoefficients,
-  mb: MovementCoefficients,
+  { ma, mb }: { ma: MovementCoefficients; mb: MovementCoefficients },
 ): number =>
   Math.max(
-    ...principalStrains(strainDifference(a, b, normal, ma, mb)).map(({ strain: each }) => Math.abs(each)),
+    ...principalStrains(strainDifference(a, b, normal, { ma, mb })).map(({ strain: each }) => Math.abs(each)),
   );

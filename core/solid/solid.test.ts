@@ -141,7 +141,11 @@ function carryOut(blank: Blank, op: Operation): { blank: Blank; lost: number } {
     return { blank: joined, lost: blankVolume(cut.kerf) };
   }
   const size = max[op.axis] - min[op.axis];
-  const sliced = sliceBlank(blank, op.axis, 0, Array(op.parts).fill(size / op.parts / 1.3), op.kerf);
+  const sliced = sliceBlank(blank, op.axis, {
+    headMm: 0,
+    thicknesses: Array(op.parts).fill(size / op.parts / 1.3),
+    kerfMm: op.kerf,
+  });
   const parts = sliced.slices.map((slice, i) => (i % 2 ? turnBlank(slice, 'endForEnd') : slice));
   const glued = glueBlanks(parts, op.axis);
   return {
@@ -211,7 +215,7 @@ describe('a glued block', () => {
     Array.from({ length: 8 }, (_, i) => strip(500, 38.1, 38.1, `s${i}`)),
     1,
   );
-  const { slices } = sliceBlank(panel, 0, 10, Array(12).fill(30), 3.175);
+  const { slices } = sliceBlank(panel, 0, { headMm: 10, thicknesses: Array(12).fill(30), kerfMm: 3.175 });
   const block = glueBlanks(
     slices.map((s, i) =>
       i % 2 ? turnBlank(turnBlank(s, 'standOnEnd'), 'endForEnd') : turnBlank(s, 'standOnEnd'),
@@ -246,7 +250,7 @@ describe('a glued block', () => {
   });
 
   it('gives as many slices as fit and no sliver', () => {
-    const short = sliceBlank(panel, 0, 10, Array(40).fill(30), 3.175);
+    const short = sliceBlank(panel, 0, { headMm: 10, thicknesses: Array(40).fill(30), kerfMm: 3.175 });
     expect(short.slices).toHaveLength(14);
     expect(blankVolume(short.tail)).toBeGreaterThan(0);
   });
@@ -296,8 +300,8 @@ describe('movement across a joint', () => {
     const flat = boxCell([100, 20, 10], [0, 1, 0, -10, 0, 0, 1, 1e5, 1, 0, 0, 0], origin, 'a');
     const crossed = moveBlank(moveBlank({ cells: [flat] }, quarterTurn(2, 1)), translation([20, 0, 10]))
       .cells[0];
-    expect(movementMismatch(flat, crossed, [0, 0, 1], maple, maple)).toBeCloseTo(0.00353, 5);
-    expect(movementMismatch(flat, flat, [0, 1, 0], maple, maple)).toBe(0);
+    expect(movementMismatch(flat, crossed, [0, 0, 1], { ma: maple, mb: maple })).toBeCloseTo(0.00353, 5);
+    expect(movementMismatch(flat, flat, [0, 1, 0], { ma: maple, mb: maple })).toBe(0);
   });
   it('takes a layer off one side only', () => {
     const { kept, removed } = planeSide(strip(100, 20, 10), 2, 'max', 2);

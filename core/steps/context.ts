@@ -55,10 +55,9 @@ export const stopAt = (
   step: { id: string },
   code: FindingCode,
   message: Finding['message'],
-  numbers: Finding['numbers'],
-  more: Partial<Finding> = {},
+  more: Partial<Finding> & Pick<Finding, 'numbers'>,
 ): { stop: Finding } => ({
-  stop: { code, step: step.id, severity: 'stop', message, numbers, fixes: [], ...more },
+  stop: { code, step: step.id, severity: 'stop', message, fixes: [], ...more },
 });
 
 /** One edit for every step that used what is gone. */
@@ -75,13 +74,10 @@ export function sawOf(step: { id: string }, id: string, context: RunContext): { 
     label: `Use ${other.name}`,
     edit: insteadOf(users, (user) => ({ do: 'useSaw', step: user.id, saw: other.id })),
   }));
-  return stopAt(
-    step,
-    'no-such-saw',
-    [`The saw “${id}” is not in this job’s kit. Choose another one.`],
-    { saws: context.build.shop.saws.length },
-    { fixes },
-  );
+  return stopAt(step, 'no-such-saw', [`The saw “${id}” is not in this job’s kit. Choose another one.`], {
+    numbers: { saws: context.build.shop.saws.length },
+    fixes,
+  });
 }
 
 /** The machine a step names, or the finding that there is none, with those that do the work. */
@@ -105,8 +101,7 @@ export function machineOf(
     step,
     'no-such-machine',
     [`The machine “${id}” is not in this job’s kit. Choose another one.`],
-    { machines: context.build.shop.machines.length },
-    { fixes },
+    { numbers: { machines: context.build.shop.machines.length }, fixes },
   );
 }
 

@@ -29,13 +29,10 @@ export function checkRemoval(step: { id: string }, piece: WorkPiece, removals: r
   const size = extents(piece.blank);
   for (const { axis, min, max } of removals) {
     if (min < 0 || max < 0 || !Number.isFinite(min + max))
-      return stopAt(
-        step,
-        'bad-amount',
-        [`What comes off the ${AXIS_NAMES[axis]} must be zero or more.`],
-        { amount: Math.min(min, max) },
-        { axis },
-      );
+      return stopAt(step, 'bad-amount', [`What comes off the ${AXIS_NAMES[axis]} must be zero or more.`], {
+        numbers: { amount: Math.min(min, max) },
+        axis,
+      });
     if (min + max >= size[axis] - 1e-6)
       return stopAt(
         step,
@@ -47,8 +44,7 @@ export function checkRemoval(step: { id: string }, piece: WorkPiece, removals: r
           { mm: size[axis] },
           '.',
         ],
-        { removed: min + max, size: size[axis] },
-        { axis },
+        { numbers: { removed: min + max, size: size[axis] }, axis },
       );
   }
   return undefined;

@@ -23,7 +23,7 @@ export const unknownRoom = (kind: string): StepRoom<UnknownStep> => ({
       [
         `“${kind}” is a kind of step that this Junta does not know. It is kept as it was written; this step and what follows it cannot be computed here.`,
       ],
-      { inputs: step.inputs.length },
+      { numbers: { inputs: step.inputs.length } },
     ),
   labour: { setUp: 0, each: 0 },
 });

@@ -32,9 +32,7 @@ export function answerEdit(
   problem: Problem,
   demand: Demand,
   answer: Pick<Answer, 'places'>,
-  job: number,
-  settings: BreakdownSettings,
-  names: readonly string[] = [],
+  { job, settings, names = [] }: { job: number; settings: BreakdownSettings; names?: readonly string[] },
 ): Edit {
   const strips: Record<string, StripSource> = {};
   const used = new Set<string>();

@@ -80,10 +80,12 @@ const nearest = (value: number, candidates: readonly number[], within: number): 
 export function dropStrip(
   problem: Problem,
   layout: BoardLayout | undefined,
-  board: BoardStock,
-  stripId: string,
-  at: { x: number; y: number },
-  snapMm: number,
+  {
+    board,
+    stripId,
+    at,
+    snapMm,
+  }: { board: BoardStock; stripId: string; at: { x: number; y: number }; snapMm: number },
 ): Dropped {
   const strip = problem.strips.find(({ id }) => id === stripId);
   if (!strip) return { ok: false, reason: 'This strip is not asked for any more.' };

@@ -30,7 +30,10 @@ export interface PackedSection {
 /** All sections of one board, from its marked end on. */
 export type PackedBoard = PackedSection[];
 
-const free = (bars: readonly Bar[], x: number, y: number, length: number, width: number): boolean => {
+const free = (
+  bars: readonly Bar[],
+  { x, y, length, width }: { x: number; y: number; length: number; width: number },
+): boolean => {
   for (const bar of bars)
     if (
       x < bar.x1 - TOUCH_MM &&
@@ -56,7 +59,7 @@ export const laneLies = (
   rules: CuttingRules,
 ): boolean =>
   lane.y + lane.width <= farLimit(board, lane, rules) + TOUCH_MM &&
-  free(bars, lane.x, lane.y, lane.length, lane.width);
+  free(bars, { x: lane.x, y: lane.y, length: lane.length, width: lane.width });
 
 const apart = (y: number, width: number, other: Lane, kerf: number): boolean =>
   y + width + kerf <= other.y + TOUCH_MM || y >= other.y + other.width + kerf - TOUCH_MM;
@@ -66,10 +69,12 @@ function placeLane(
   board: SolverBoard,
   lane: Lane,
   section: { x: number; length: number },
-  from: number,
-  fixedLanes: readonly Lane[],
-  kind: StripKind,
-  rules: CuttingRules,
+  {
+    from,
+    fixedLanes,
+    kind,
+    rules,
+  }: { from: number; fixedLanes: readonly Lane[]; kind: StripKind; rules: CuttingRules },
 ): Lane | undefined {
   const limit = farLimit(board, lane, rules) + TOUCH_MM;
   const [upBars, downBars] = kind.bars[board.index];
@@ -86,7 +91,7 @@ function placeLane(
     if (y < from - TOUCH_MM) continue;
     if (y + lane.width > limit) return undefined;
     if (!fixedLanes.every((other) => apart(y, lane.width, other, rules.ripKerf))) continue;
-    const found = atHeight(lane, section, y, right, upBars, downBars);
+    const found = atHeight(lane, section, y, { right, upBars, downBars });
     if (found && skip-- <= 0) return found;
   }
   return undefined;
@@ -97,18 +102,17 @@ function atHeight(
   lane: Lane,
   section: { x: number },
   y: number,
-  right: number,
-  upBars: readonly Bar[],
-  downBars: readonly Bar[],
+  { right, upBars, downBars }: { right: number; upBars: readonly Bar[]; downBars: readonly Bar[] },
 ): Lane | undefined {
   for (const faceDown of [false, true]) {
     const bars = faceDown ? downBars : upBars;
-    if (free(bars, section.x, y, lane.length, lane.width)) return { ...lane, x: section.x, y, faceDown };
+    if (free(bars, { x: section.x, y, length: lane.length, width: lane.width }))
+      return { ...lane, x: section.x, y, faceDown };
     if (right <= section.x + TOUCH_MM) continue;
     // A lane shorter than its section may lie at its far end, or behind a fault.
     const behind = bars.map((bar) => bar.x1).filter((x) => x > section.x && x < right);
     for (const x of [right, ...behind])
-      if (free(bars, x, y, lane.length, lane.width)) return { ...lane, x, y, faceDown };
+      if (free(bars, { x, y, length: lane.length, width: lane.width })) return { ...lane, x, y, faceDown };
   }
   return undefined;
 }
@@ -117,8 +121,7 @@ function packLanes(
   board: SolverBoard,
   section: PackedSection,
   x: number,
-  kinds: readonly StripKind[],
-  rules: CuttingRules,
+  { kinds, rules }: { kinds: readonly StripKind[]; rules: CuttingRules },
 ): PackedSection | undefined {
   const fixedLanes = section.fixed ? section.lanes.filter((lane) => lane.fixed) : [];
   const place = { x, length: section.length };
@@ -129,7 +132,7 @@ function packLanes(
       lanes.push(lane);
       continue;
     }
-    const placed = placeLane(board, lane, place, from, fixedLanes, kinds[lane.kind], rules);
+    const placed = placeLane(board, lane, place, { from, fixedLanes, kind: kinds[lane.kind], rules });
     if (!placed) return undefined;
     lanes.push(placed);
     from = placed.y + placed.width + rules.ripKerf;
@@ -153,12 +156,12 @@ export function packBoard(
   let from = board.xMin;
   for (const section of sections) {
     if (section.fixed) {
-      const packed = packLanes(board, section, section.x, kinds, rules);
+      const packed = packLanes(board, section, section.x, { kinds, rules });
       if (!packed) return undefined;
       out.push(packed);
       continue;
     }
-    const xs = candidates(board, section, from, fixed, kinds, kerf);
+    const xs = candidates(board, section, from, { fixed, kinds, kerf });
     let packed: PackedSection | undefined;
     let skip = section.skip ?? 0;
     for (const x of xs) {
@@ -167,7 +170,7 @@ export function packBoard(
         fixed.some((f) => x + section.length + kerf > f.x + TOUCH_MM && x < f.x + f.length + kerf - TOUCH_MM)
       )
         continue;
-      const here = packLanes(board, section, x, kinds, rules);
+      const here = packLanes(board, section, x, { kinds, rules });
       if (!here) continue;
       packed = here;
       if (skip-- <= 0) break;
@@ -185,9 +188,7 @@ function candidates(
   board: SolverBoard,
   section: PackedSection,
   from: number,
-  fixed: readonly PackedSection[],
-  kinds: readonly StripKind[],
-  kerf: number,
+  { fixed, kinds, kerf }: { fixed: readonly PackedSection[]; kinds: readonly StripKind[]; kerf: number },
 ): number[] {
   const xs = [from];
   for (const f of fixed) if (f.x + f.length + kerf > from) xs.push(f.x + f.length + kerf);

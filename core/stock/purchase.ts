@@ -40,7 +40,10 @@ const sizesOf = (display: Display) =>
         widths: WIDTHS_IN.map((w) => w * INCH),
       };
 
-const virtual = (species: string, length: number, width: number, thickness: number, nth = 0): BoardStock => ({
+const virtual = (
+  species: string,
+  { length, width, thickness, nth = 0 }: { length: number; width: number; thickness: number; nth?: number },
+): BoardStock => ({
   id: `buy-${nth}`,
   label: `to buy ${nth + 1}`,
   species,
@@ -93,7 +96,11 @@ function bestSize(
       (strip) =>
         leavesFrom(
           strip,
-          virtual(species, lengths[lengths.length - 1], widths[widths.length - 1], t),
+          virtual(species, {
+            length: lengths[lengths.length - 1],
+            width: widths[widths.length - 1],
+            thickness: t,
+          }),
           problem,
         ) > 0,
     ),
@@ -109,7 +116,9 @@ function bestSize(
       const least = Math.ceil(area / (length * width));
       if (!fits || least > 40) return [];
       for (let count = least; count <= Math.min(strips.length, least + 4); count++) {
-        const boards = Array.from({ length: count }, (_, i) => virtual(species, length, width, thickness, i));
+        const boards = Array.from({ length: count }, (_, i) =>
+          virtual(species, { length, width, thickness, nth: i }),
+        );
         const answer = solveNow(
           { ...problem, strips: free, boards, goal: 'fewestBoards' },
           EFFORT.quick / 40,

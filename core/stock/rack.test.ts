@@ -105,7 +105,12 @@ const maple = (id: string, l: number, w: number) =>
 const solved = (build: BuildDocument, boards: BoardStock[]) => {
   const { problem: p, demand } = problemFor([build], boards);
   const answer = solveNow(p, 3000);
-  return { p, demand, answer, build: mustEdit(build, answerEdit(p, demand, answer, 0, settingsOf(build))) };
+  return {
+    p,
+    demand,
+    answer,
+    build: mustEdit(build, answerEdit(p, demand, answer, { job: 0, settings: settingsOf(build) })),
+  };
 };
 
 describe('by hand', () => {
@@ -135,7 +140,8 @@ describe('by hand', () => {
       [board('a', 1000, 120), board('w', 1000, 120, 25, { species: 'teak' }), board('n', 1000, 40)],
     );
     const [a, wrong, narrow] = p.boards;
-    const drop = (b: BoardStock, x: number, y: number) => dropStrip(p, undefined, b, 's', { x, y }, 10);
+    const drop = (b: BoardStock, x: number, y: number) =>
+      dropStrip(p, undefined, { board: b, stripId: 's', at: { x, y }, snapMm: 10 });
     expect(drop(a, 4, 7)).toEqual({ ok: true, at: { x: 0, y: 0 } });
     expect(drop(a, -90, 300)).toEqual({ ok: true, at: { x: 0, y: 70 } });
     expect(drop(a, 300, 20)).toMatchObject({ ok: false, reason: expect.stringContaining('locked') });

@@ -46,14 +46,14 @@ export function recreate(
   const shut = closedBoards(search, random);
   const lay = (unit: readonly number[], closed: ReadonlySet<number>) =>
     unit.length === 1
-      ? insert(search, state, unit[0], random, closed)
-      : insertSet(search, state, unit, random, closed);
+      ? insert(search, state, unit[0], { random, closed })
+      : insertSet(search, state, unit, { random, closed });
   for (const unit of order) {
     const next = lay(unit, shut) ?? (shut.size > 0 ? lay(unit, NONE) : undefined);
     if (next) state = next;
     else missing.push(...unit.filter((strip) => !search.problem.strips[strip].locked));
   }
-  return stateOf(search, state.boards, state.readings, state.parts, missing);
+  return stateOf(search, { boards: state.boards, readings: state.readings, parts: state.parts, missing });
 }
 
 const NONE: ReadonlySet<number> = new Set();
@@ -75,8 +75,7 @@ function insertSet(
   search: Search,
   state: State,
   unit: readonly number[],
-  random: () => number,
-  closed: ReadonlySet<number>,
+  { random, closed }: { random: () => number; closed: ReadonlySet<number> },
 ): State | undefined {
   let best: State | undefined;
   // A strip of the set that is locked already decides the board.
@@ -87,7 +86,7 @@ function insertSet(
     let next: State | undefined = state;
     for (const strip of unit) {
       if (search.problem.strips[strip].locked) continue;
-      next = next && insert(search, next, strip, random, NONE, board.index);
+      next = next && insert(search, next, strip, { random, closed: NONE, only: board.index });
       if (!next) break;
     }
     if (next && (!best || next.score < best.score)) best = next;
@@ -100,9 +99,7 @@ function insert(
   search: Search,
   state: State,
   strip: number,
-  random: () => number,
-  closed: ReadonlySet<number>,
-  only?: number,
+  { random, closed, only }: { random: () => number; closed: ReadonlySet<number>; only?: number },
 ): State | undefined {
   const kind = search.kindOf[strip];
   const { leaves, strip: wanted, bars } = search.kinds[kind];
@@ -131,7 +128,7 @@ function insert(
     };
     const sections = state.boards[b];
     const faulty = bars[b][0].length > 0 || bars[b][1].length > 0;
-    if (addLeaf(sections, kind, strip, leaves[b], offer)) continue;
+    if (addLeaf(sections, kind, strip, { leaves: leaves[b], offer })) continue;
     const used = sum(sections.map(({ length }) => length + rules.crosscutKerf));
     sections.forEach((section, s) => {
       const width = sum(section.lanes.map((lane) => lane.width + rules.ripKerf));
@@ -180,8 +177,7 @@ function addLeaf(
   sections: PackedBoard,
   kind: number,
   strip: number,
-  leaves: number,
-  offer: (sections: PackedSection[]) => void,
+  { leaves, offer }: { leaves: number; offer: (sections: PackedSection[]) => void },
 ): boolean {
   if (leaves < 2) return false;
   for (const [s, section] of sections.entries())

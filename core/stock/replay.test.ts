@@ -80,7 +80,10 @@ const solved = (seed: number, work = 900) => {
   const { build, boards } = randomCase(seed);
   const { problem, demand } = problemFor([build], boards);
   const answer = solveNow(problem, work);
-  const placed = mustEdit(build, answerEdit(problem, demand, answer, 0, settingsOf(build)));
+  const placed = mustEdit(
+    build,
+    answerEdit(problem, demand, answer, { job: 0, settings: settingsOf(build) }),
+  );
   return { problem, demand, answer, placed, layouts: layAnswer(problem, answer) };
 };
 const volume = (list: readonly { length: number; width: number }[], { board: b }: BoardLayout) =>

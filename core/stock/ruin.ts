@@ -72,5 +72,5 @@ function without(search: Search, state: State, out: Set<number>): State {
     for (const lane of kept.flatMap(({ lanes }) => lanes))
       if (!lane.fixed) for (const strip of lane.strips) out.add(strip);
   });
-  return stateOf(search, left.boards, left.readings, left.parts, []);
+  return stateOf(search, { boards: left.boards, readings: left.readings, parts: left.parts, missing: [] });
 }

@@ -61,10 +61,12 @@ export const sum = (values: readonly number[]) => values.reduce((total, value) =
 /** An arrangement with its score. */
 export function stateOf(
   search: Search,
-  boards: PackedBoard[],
-  readings: BoardReading[],
-  parts: number[],
-  missing: number[],
+  {
+    boards,
+    readings,
+    parts,
+    missing,
+  }: { boards: PackedBoard[]; readings: BoardReading[]; parts: number[]; missing: number[] },
 ): State {
   const score = sum(parts) + search.scoring.together(readings) + missing.length * search.scoring.missing;
   return { boards, readings, parts, missing, score };
@@ -72,26 +74,24 @@ export function stateOf(
 
 function empty(search: Search): State {
   const none: BoardReading = { used: false, strips: 0, reusable: 0 };
-  return stateOf(
-    search,
-    search.boards.map(() => []),
-    search.boards.map(() => none),
-    search.boards.map(() => 0),
-    [],
-  );
+  return stateOf(search, {
+    boards: search.boards.map(() => []),
+    readings: search.boards.map(() => none),
+    parts: search.boards.map(() => 0),
+    missing: [],
+  });
 }
 
 /** A state with one board's layout replaced. */
 export function withBoard(search: Search, state: State, board: number, packed: PackedBoard): State {
   const reading = readBoard(search.boards[board], packed, search.problem.rules);
   const part = search.scoring.board(search.boards[board], reading);
-  return stateOf(
-    search,
-    state.boards.with(board, packed),
-    state.readings.with(board, reading),
-    state.parts.with(board, part),
-    state.missing,
-  );
+  return stateOf(search, {
+    boards: state.boards.with(board, packed),
+    readings: state.readings.with(board, reading),
+    parts: state.parts.with(board, part),
+    missing: state.missing,
+  });
 }
 
 /** A lane for one strip, not yet placed. */

@@ -160,7 +160,7 @@ describe('from the rack into the job', () => {
     const { problem: p, demand } = problemFor([build], boards);
     const answer = solveNow(p, EFFORT.quick);
     expect(answer.missing).toEqual([]);
-    const placed = mustEdit(build, answerEdit(p, demand, answer, 0, settingsOf(build)));
+    const placed = mustEdit(build, answerEdit(p, demand, answer, { job: 0, settings: settingsOf(build) }));
     const timeline = closes(placed);
     const { used } = totalsOf(layAnswer(p, answer));
     expect(timeline.woodInMm3).toBeCloseTo(used, 0);
@@ -214,14 +214,11 @@ describe('from the rack into the job', () => {
     const placed = builds.map((build, i) =>
       mustEdit(
         build,
-        answerEdit(
-          p,
-          demand,
-          answer,
-          i,
-          settingsOf(build),
-          builds.map(({ name }) => name),
-        ),
+        answerEdit(p, demand, answer, {
+          job: i,
+          settings: settingsOf(build),
+          names: builds.map(({ name }) => name),
+        }),
       ),
     );
     const taken = placed.flatMap(({ boards: own }) => own.flatMap((b) => b.taken ?? []));
@@ -236,7 +233,7 @@ describe('from the rack into the job', () => {
     for (const place of foreign) expect(second.places).toContainEqual(place);
     const kept = mustEdit(
       placed[1],
-      answerEdit(again.problem, again.demand, second, 0, settingsOf(placed[1])),
+      answerEdit(again.problem, again.demand, second, { job: 0, settings: settingsOf(placed[1]) }),
     );
     expect(kept.boards.flatMap((b) => b.taken ?? []).map(({ of }) => of)).toContain(builds[0].name);
     // Together again, every strip is found once.
@@ -286,7 +283,10 @@ describe('from the rack into the job', () => {
       ash('b9', 84, 8, { faults: [knot], price: { minor: 8000, currency: 'EUR', per: 'board' } }),
     ];
     const { problem: p, demand } = problemFor([build], rack);
-    const placed = mustEdit(build, answerEdit(p, demand, solveNow(p, 2000), 0, settingsOf(build)));
+    const placed = mustEdit(
+      build,
+      answerEdit(p, demand, solveNow(p, 2000), { job: 0, settings: settingsOf(build) }),
+    );
     const left = offcutBoards(rack[0], placed);
     expect(left.length).toBeGreaterThan(0);
     for (const offcut of left) {

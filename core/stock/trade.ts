@@ -26,7 +26,9 @@ export interface Trade {
  */
 export function tradeStrips(boards: readonly TradingBoard[], strip: number, kerf: number): Trade {
   const ends = boards.map(({ width, gives, receives }) =>
-    gives + receives === 0 ? width : stripLedgerWidth(width, strip, kerf, gives, receives),
+    gives + receives === 0
+      ? width
+      : stripLedgerWidth(width, { s: strip, k: kerf, given: gives, received: receives }),
   );
   const left = ({ width, gives }: TradingBoard) => width - gives * (strip + kerf);
   return {

@@ -30,22 +30,24 @@ describe('shop arithmetic (common practice), in inches and in millimetres', () =
       expect(stripsFromBoard(7 * k, 0.25 * k, 0.125 * k, 0.625 * k)).toBe(17);
       expect(slicesNeeded(18 * k, 1 * k, 0.8125 * k)).toBe(24);
       expect(slicesNeeded(18 * k, 1 * k, 0.75 * k)).toBe(26);
-      expect(rowsFromBlank(16 * k, 0.625 * k, 1 * k, 0.125 * k, true)).toBe(13);
-      expect(rowsFromBlank(15.5 * k, 0.625 * k, 1 * k, 0.125 * k, false)).toBe(13);
-      expect(rowsFromBlank(15.25 * k, 0.625 * k, 1 * k, 0.125 * k, true)).toBe(13);
-      expect(rowsFromBlank(15.125 * k, 0.625 * k, 1 * k, 0.125 * k, false)).toBe(12);
+      expect(rowsFromBlank(16 * k, 0.625 * k, 1 * k, { k: 0.125 * k, farEndClean: true })).toBe(13);
+      expect(rowsFromBlank(15.5 * k, 0.625 * k, 1 * k, { k: 0.125 * k, farEndClean: false })).toBe(13);
+      expect(rowsFromBlank(15.25 * k, 0.625 * k, 1 * k, { k: 0.125 * k, farEndClean: true })).toBe(13);
+      expect(rowsFromBlank(15.125 * k, 0.625 * k, 1 * k, { k: 0.125 * k, farEndClean: false })).toBe(12);
       expect(passesNeeded(0.6 * k, 0.05 * k)).toBe(12);
     });
     it(`gives the sizes in ${unit}`, () => {
-      expect(blankLengthForSlices(24, 1.625 * k, 0.125 * k, 0.25 * k, 3 * k) / k).toBeCloseTo(45.375, 9);
+      expect(
+        blankLengthForSlices(24, 1.625 * k, 0.125 * k, { head: 0.25 * k, remnant: 3 * k }) / k,
+      ).toBeCloseTo(45.375, 9);
       expect(sectionWidth(34 * k, 0.5 * k, 3, 0.0625 * k) / k).toBeCloseTo(11.75, 9);
       expect(sectionsNeeded(34 * k, 0.5 * k, 0.0625 * k, 11.75 * k)).toBe(3);
       expect(sectionsNeeded(34 * k, 0.5 * k, 0.0625 * k, 11.7 * k)).toBe(4);
-      expect([2, 4, 3].map((given) => stripLedgerWidth(10 * k, 0.5 * k, 0.125 * k, given, 3) / k)).toEqual([
-        expect.closeTo(10.125, 9),
-        expect.closeTo(8.875, 9),
-        expect.closeTo(9.5, 9),
-      ]);
+      expect(
+        [2, 4, 3].map(
+          (given) => stripLedgerWidth(10 * k, { s: 0.5 * k, k: 0.125 * k, given, received: 3 }) / k,
+        ),
+      ).toEqual([expect.closeTo(10.125, 9), expect.closeTo(8.875, 9), expect.closeTo(9.5, 9)]);
       expect(brickShift(2 * k, 0.25 * k) / k).toBeCloseTo(1.125, 9);
       expect(squaredBrickWidth(11 * k, 2 * k, 0.25 * k) / k).toBeCloseTo(9.875, 9);
       expect(resawnLeaf(0.9375 * k, 0.125 * k) / k).toBeCloseTo(13 / 32, 9);

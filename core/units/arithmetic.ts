@@ -18,8 +18,7 @@ export const blankLengthForSlices = (
   n: number,
   t: number,
   k: number,
-  head: number,
-  remnant: number,
+  { head, remnant }: { head: number; remnant: number },
 ): number => head + k + n * (t + k) + remnant;
 
 /** Slices needed for a finished length with its trims, when each slice gives one row. Rounds up. */
@@ -34,8 +33,7 @@ export const rowsFromBlank = (
   l: number,
   squaring: number,
   row: number,
-  k: number,
-  farEndClean: boolean,
+  { k, farEndClean }: { k: number; farEndClean: boolean },
 ): number => Math.max(0, countObtainable((l - squaring + (farEndClean ? k : 0)) / (row + k)));
 
 /** Width of each of n sections that join to a panel of width w, trimmed on both edges, losing e from each jointed edge. */
@@ -52,8 +50,10 @@ export function sectionsNeeded(w: number, trim: number, edgeLoss: number, limit:
  * Width at which a board ends that gives strips of width s to others and receives some: w - given (s + k)
  * - the kerf of the cut that splits it + received s. A board that gives none and is not split keeps w.
  */
-export const stripLedgerWidth = (w: number, s: number, k: number, given: number, received: number): number =>
-  w - given * (s + k) - k + received * s;
+export const stripLedgerWidth = (
+  w: number,
+  { s, k, given, received }: { s: number; k: number; given: number; received: number },
+): number => w - given * (s + k) - k + received * s;
 
 /** Shift of a brick pattern: half the pitch of a brick and its mortar strip. */
 export const brickShift = (brick: number, mortar: number): number => (brick + mortar) / 2;

@@ -44,14 +44,21 @@ export interface Look {
 /** Rays too fine to be seen. */
 const NO_RAYS: Rays = { thickness: 0, height: 1, pitch: 1, density: 0, contrast: 0 };
 
-const diffuse = (
-  diameter: number,
-  pitch: number,
-  length: number,
-  early: number,
-  late: number,
-  lightness: number,
-): Pores => ({
+const diffuse = ({
+  diameter,
+  pitch,
+  length,
+  early,
+  late,
+  lightness,
+}: {
+  diameter: number;
+  pitch: number;
+  length: number;
+  early: number;
+  late: number;
+  lightness: number;
+}): Pores => ({
   diameter,
   pitch,
   length,
@@ -68,7 +75,7 @@ const walnut: Look = {
   early: [0.475, 0.022, 0.043],
   late: [0.37, 0.022, 0.036],
   sap: [0.78, 0.012, 0.06],
-  pores: diffuse(0.19, 0.62, 9, 0.75, 0.3, 0.255),
+  pores: diffuse({ diameter: 0.19, pitch: 0.62, length: 9, early: 0.75, late: 0.3, lightness: 0.255 }),
   rays: { thickness: 0.03, height: 0.4, pitch: 0.25, density: 0.3, contrast: 0.03 },
   endDark: 0.16,
   ringVariation: 0.5,
@@ -82,7 +89,7 @@ const maple: Look = {
   early: [0.845, 0.01, 0.052],
   late: [0.77, 0.022, 0.066],
   sap: [0.87, 0.008, 0.045],
-  pores: diffuse(0.08, 0.33, 3, 0.6, 0.5, 0.74),
+  pores: diffuse({ diameter: 0.08, pitch: 0.33, length: 3, early: 0.6, late: 0.5, lightness: 0.74 }),
   rays: { thickness: 0.09, height: 0.8, pitch: 0.3, density: 0.45, contrast: 0.035 },
   endDark: 0.12,
   ringVariation: 0.5,
@@ -96,7 +103,7 @@ const cherry: Look = {
   early: [0.665, 0.046, 0.074],
   late: [0.59, 0.054, 0.076],
   sap: [0.82, 0.014, 0.06],
-  pores: diffuse(0.08, 0.33, 3, 0.7, 0.4, 0.56),
+  pores: diffuse({ diameter: 0.08, pitch: 0.33, length: 3, early: 0.7, late: 0.4, lightness: 0.56 }),
   rays: { thickness: 0.09, height: 1, pitch: 0.34, density: 0.45, contrast: 0.035 },
   endDark: 0.15,
   ringVariation: 0.45,
@@ -160,7 +167,7 @@ const beech: Look = {
   early: [0.765, 0.026, 0.062],
   late: [0.715, 0.034, 0.068],
   sap: [0.8, 0.02, 0.06],
-  pores: diffuse(0.06, 0.26, 2.4, 0.5, 0.35, 0.66),
+  pores: diffuse({ diameter: 0.06, pitch: 0.26, length: 2.4, early: 0.5, late: 0.35, lightness: 0.66 }),
   rays: { thickness: 0.16, height: 2.6, pitch: 0.8, density: 0.55, contrast: 0.055 },
   endDark: 0.13,
   ringVariation: 0.4,
@@ -188,7 +195,7 @@ const purpleheart: Look = {
   early: [0.425, 0.088, -0.012],
   late: [0.375, 0.086, -0.016],
   sap: [0.8, 0.012, 0.05],
-  pores: diffuse(0.13, 0.8, 8, 0.45, 0.4, 0.31),
+  pores: diffuse({ diameter: 0.13, pitch: 0.8, length: 8, early: 0.45, late: 0.4, lightness: 0.31 }),
   rays: { thickness: 0.03, height: 0.4, pitch: 0.25, density: 0.3, contrast: 0.02 },
   endDark: 0.16,
   ringVariation: 0.5,
@@ -202,7 +209,7 @@ const wenge: Look = {
   early: [0.4, 0.018, 0.032],
   late: [0.255, 0.014, 0.018],
   sap: [0.8, 0.01, 0.06],
-  pores: diffuse(0.22, 1.1, 14, 0.4, 0.3, 0.2),
+  pores: diffuse({ diameter: 0.22, pitch: 1.1, length: 14, early: 0.4, late: 0.3, lightness: 0.2 }),
   rays: { thickness: 0.03, height: 0.5, pitch: 0.3, density: 0.3, contrast: 0.015 },
   endDark: 0.1,
   ringVariation: 0.35,
@@ -216,7 +223,7 @@ const mahogany: Look = {
   early: [0.56, 0.062, 0.064],
   late: [0.5, 0.062, 0.058],
   sap: [0.78, 0.014, 0.06],
-  pores: diffuse(0.16, 0.6, 10, 0.5, 0.45, 0.36),
+  pores: diffuse({ diameter: 0.16, pitch: 0.6, length: 10, early: 0.5, late: 0.45, lightness: 0.36 }),
   rays: { thickness: 0.06, height: 0.5, pitch: 0.5, density: 0.4, contrast: 0.02 },
   endDark: 0.15,
   ringVariation: 0.4,

@@ -5,7 +5,14 @@ import {
   fetchBaseQuery,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { BuildsReply, JobReply, JobSummary, Problem, RevisionSummary } from '../../contract/api';
+import type {
+  BrokenDown,
+  BuildsReply,
+  JobReply,
+  JobSummary,
+  Problem,
+  RevisionSummary,
+} from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/document';
@@ -20,6 +27,12 @@ export function problemText(error: unknown): string {
   if (data?.detail) return data.detail;
   if (status === 'FETCH_ERROR' || status === 'TIMEOUT_ERROR') return 'The server does not answer.';
   return 'The server gave an answer that Junta does not understand.';
+}
+
+/** Whether the server answered, and said no: what it did not hear may still be done later. */
+export function isAnswered(error: unknown): boolean {
+  const { status } = error as { status?: unknown };
+  return typeof status === 'number' && status < 500;
 }
 
 const plainQuery = fetchBaseQuery({
@@ -105,10 +118,6 @@ export const api = createApi({
       }),
       invalidatesTags: ['Jobs'],
     }),
-    saveJob: build.mutation<JobSummary, { id: string; version: number; build: BuildDocument }>({
-      query: ({ id, ...body }) => ({ url: `/jobs/${id}`, method: 'PUT', body }),
-      invalidatesTags: (result, _e, { id }) => (result ? ['Jobs', { type: 'Job', id }] : []),
-    }),
     kit: build.query<KitReply, void>({
       query: () => '/kit',
       transformResponse: kitWithDraft,
@@ -127,9 +136,12 @@ export const api = createApi({
       query: (body) => ({ url: '/boards/remove', method: 'POST', body }),
       invalidatesTags: ['Boards'],
     }),
-    reserveBoards: build.mutation<RackBoard[], { id: string; boards: string[] }>({
-      query: ({ id, boards }) => ({ url: `/jobs/${id}/boards`, method: 'PUT', body: { boards } }),
-      invalidatesTags: ['Boards'],
+    reserveBoards: build.mutation<RackBoard[], BrokenDown & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/jobs/${id}/boards`, method: 'PUT', body }),
+      invalidatesTags: (result, _e, { companions = [] }) =>
+        result
+          ? ['Boards', 'Jobs', ...companions.map(({ id }) => ({ type: 'Job' as const, id }))]
+          : ['Boards'],
     }),
     cutBoards: build.mutation<{ used: number; offcuts: string[] }, { id: string; write: string }>({
       query: ({ id, write }) => ({ url: `/jobs/${id}/cut`, method: 'POST', ...once(write) }),

@@ -2,17 +2,27 @@ import { createElement, type ReactNode } from 'react';
 import type { PatternId } from '../../core/document';
 
 const [W, H] = [72, 36];
-const box = (x: number, y: number, w: number, h: number, dark = false) => (
-  <rect x={x} y={y} width={w} height={h} className={dark ? 'fill-graphite/70' : 'fill-none'} />
-);
+const box = ({
+  x,
+  y,
+  w,
+  h,
+  dark = false,
+}: {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  dark?: boolean;
+}) => <rect x={x} y={y} width={w} height={h} className={dark ? 'fill-graphite/70' : 'fill-none'} />;
 const grid = (columns: number, rows: number, dark: (c: number, r: number) => boolean) =>
   Array.from({ length: rows * columns }, (_, i) => {
     const [c, r] = [i % columns, Math.floor(i / columns)];
-    return box((c * W) / columns, (r * H) / rows, W / columns, H / rows, dark(c, r));
+    return box({ x: (c * W) / columns, y: (r * H) / rows, w: W / columns, h: H / rows, dark: dark(c, r) });
   });
 const stripes = (heights: readonly number[]) => {
   let at = 0;
-  return heights.map((h, i) => box(0, (at += h) - h, W, h, i % 2 === 1));
+  return heights.map((h, i) => box({ x: 0, y: (at += h) - h, w: W, h, dark: i % 2 === 1 }));
 };
 const path = (d: string, dark = false) => <path d={d} className={dark ? 'fill-graphite/70' : 'fill-none'} />;
 const zigzag = (x: number, dark: boolean) => path(`M${x} 0l12 18l-12 18h8l12-18l-12-18z`, dark);
@@ -23,12 +33,12 @@ const SKETCHES: Record<PatternId, ReactNode> = {
   graded: stripes([12, 9, 6, 4, 3, 2]),
   ownRule: [...stripes([8, 4, 12, 4, 8]), path('M8 36L36 4L64 36')],
   butcher: [
-    box(0, 0, 26, 12),
-    box(26, 0, 46, 12, true),
-    box(0, 12, 44, 12, true),
-    box(44, 12, 28, 12),
-    box(0, 24, 18, 12),
-    box(18, 24, 54, 12, true),
+    box({ x: 0, y: 0, w: 26, h: 12 }),
+    box({ x: 26, y: 0, w: 46, h: 12, dark: true }),
+    box({ x: 0, y: 12, w: 44, h: 12, dark: true }),
+    box({ x: 44, y: 12, w: 28, h: 12 }),
+    box({ x: 0, y: 24, w: 18, h: 12 }),
+    box({ x: 18, y: 24, w: 54, h: 12, dark: true }),
   ],
   match: [
     path('M36 0v36'),
@@ -37,22 +47,40 @@ const SKETCHES: Record<PatternId, ReactNode> = {
     path('M36 4C52 8 62 20 64 36'),
     path('M36 14C44 18 50 26 51 36'),
   ],
-  skinned: [box(0, 6, W, 5, true), box(0, 11, W, 14), box(0, 25, W, 5, true)],
-  lamination: [8, 13, 18, 23].map((y, i) => box(0, y, W, 5, i % 2 === 0)),
+  skinned: [
+    box({ x: 0, y: 6, w: W, h: 5, dark: true }),
+    box({ x: 0, y: 11, w: W, h: 14 }),
+    box({ x: 0, y: 25, w: W, h: 5, dark: true }),
+  ],
+  lamination: [8, 13, 18, 23].map((y, i) => box({ x: 0, y, w: W, h: 5, dark: i % 2 === 0 })),
   leg: [path('M0 6H20L72 12V24L20 30H0Z'), path('M0 14H72'), path('M0 22H72')],
   endGrain: grid(8, 4, (c, r) => (c + r) % 2 === 1),
   stagger: grid(1, 4, () => false).concat(
     Array.from({ length: 20 }, (_, i) =>
-      box((i % 5) * 16 - (Math.floor(i / 5) % 2 ? 8 : 0), Math.floor(i / 5) * 9, 16, 9, i % 2 === 0),
+      box({
+        x: (i % 5) * 16 - (Math.floor(i / 5) % 2 ? 8 : 0),
+        y: Math.floor(i / 5) * 9,
+        w: 16,
+        h: 9,
+        dark: i % 2 === 0,
+      }),
     ),
   ),
   bricks: Array.from({ length: 16 }, (_, i) =>
-    box((i % 4) * 20 - (Math.floor(i / 4) % 2 ? 10 : 0), Math.floor(i / 4) * 9, 18, 7.5, true),
+    box({
+      x: (i % 4) * 20 - (Math.floor(i / 4) % 2 ? 10 : 0),
+      y: Math.floor(i / 4) * 9,
+      w: 18,
+      h: 7.5,
+      dark: true,
+    }),
   ),
   basket: Array.from({ length: 8 }, (_, i) => {
     const [c, r] = [i % 4, Math.floor(i / 4)];
     return [0, 1, 2].map((k) =>
-      (c + r) % 2 ? box(c * 18 + k * 6, r * 18, 6, 18, k === 1) : box(c * 18, r * 18 + k * 6, 18, 6, k === 1),
+      (c + r) % 2
+        ? box({ x: c * 18 + k * 6, y: r * 18, w: 6, h: 18, dark: k === 1 })
+        : box({ x: c * 18, y: r * 18 + k * 6, w: 18, h: 6, dark: k === 1 }),
     );
   }),
   stepped: grid(12, 4, (c, r) => (c + r) % 3 === 0),
@@ -61,7 +89,9 @@ const SKETCHES: Record<PatternId, ReactNode> = {
     [0, 22, 40, 60],
     [0, 8, 34, 48],
     [0, 18, 44, 58],
-  ].flatMap((at, r) => at.map((x, i) => box(x, r * 9, (at[i + 1] ?? W) - x, 9, (i + r) % 2 === 0))),
+  ].flatMap((at, r) =>
+    at.map((x, i) => box({ x, y: r * 9, w: (at[i + 1] ?? W) - x, h: 9, dark: (i + r) % 2 === 0 })),
+  ),
   chevron: [-8, 0, 8, 16, 24, 32, 40, 48, 56].map((x, i) => zigzag(x, i % 2 === 0)),
   cubes: [0, 1, 2, 3].flatMap((i) => [
     path(`M${9 + i * 18} 3l9 5l-9 5l-9-5z`),

@@ -35,7 +35,7 @@ export function PressureRibbons({
       {glueUp.lines.map((line) => {
         const found = answer?.joints.find(({ joint }) => joint === line.joint);
         const [a, b] = [frame.point(line.from, line.at), frame.point(line.to, line.at)];
-        const shape = found && ribbon(found.x, found.mpa, most, half, line.at, frame);
+        const shape = found && ribbon(found.x, found.mpa, { most, half, at: line.at, frame });
         return (
           <g
             key={line.joint}
@@ -98,10 +98,7 @@ export function PressureRibbons({
 function ribbon(
   x: readonly number[],
   mpa: readonly number[],
-  most: number,
-  half: number,
-  at: number,
-  frame: GlueFrame,
+  { most, half, at, frame }: { most: number; half: number; at: number; frame: GlueFrame },
 ): string | undefined {
   const points = x.map((mm, i) => ({
     ...frame.point(mm, at),

@@ -85,9 +85,7 @@ async function shade(
   request: PictureWish,
   view: View | 'turning',
   scan: Scan,
-  samples: 1 | 4,
-  scale: 1 | 2,
-  last: boolean,
+  { samples, scale, last }: { samples: 1 | 4; scale: 1 | 2; last: boolean },
 ): Promise<void> {
   const band = Math.max(1, Math.floor(12_000 / samples / scan.width));
   for (let from = 0; from < scan.height; from += band) {
@@ -142,10 +140,11 @@ async function draw(request: PictureWish): Promise<void> {
     'camera' in wish
       ? { ...scanScene(scene, wish.camera, pxMm, wish.frame), oiled: wish.oiled }
       : scanScene(scene, eyeOf(wish.view), pxMm);
-  for (const { wish, pxMm } of views) await shade(request, wish.view, scan(wish, pxMm * 2), 1, 2, false);
+  for (const { wish, pxMm } of views)
+    await shade(request, wish.view, scan(wish, pxMm * 2), { samples: 1, scale: 2, last: false });
   for (const { wish, pxMm } of views) {
     if (cancelled(request)) return;
-    await shade(request, wish.view, scan(wish, pxMm), 4, 1, true);
+    await shade(request, wish.view, scan(wish, pxMm), { samples: 4, scale: 1, last: true });
   }
 }
 

@@ -161,10 +161,12 @@ export function elasticStack(glueUp: GlueUp, caulMm: number, caulSpecies: string
 function schoolCount(
   school: ClampSchool,
   glueUp: GlueUp,
-  practice: GluePractice,
-  caulMm: number,
-  byForce: number,
-  pad: number,
+  {
+    practice,
+    caulMm,
+    byForce,
+    pad,
+  }: { practice: GluePractice; caulMm: number; byForce: number; pad: number },
 ): SchoolCount {
   const way = outerWay(glueUp) + caulMm;
   const length = glueUp.lengthMm;
@@ -223,7 +225,7 @@ export function planClamps(
   const byForce = fit ? clampsByForce(wantedMPa, worst?.areaMm2 ?? 0, fit.forceN * rows) : undefined;
   const wantedSchools = [...new Set([school, ...schools])];
   const counts = wantedSchools.map((each) =>
-    schoolCount(each, glueUp, practice, edgeCaulMm, byForce ?? 1, pad),
+    schoolCount(each, glueUp, { practice, caulMm: edgeCaulMm, byForce: byForce ?? 1, pad }),
   );
   const inForce = counts[0];
   const tightening = plan?.edges?.some(({ shape }) => shape === 'sprung')
@@ -234,7 +236,7 @@ export function planClamps(
   const { picks, missing, longEnough } = pickClamps(owned, count, openingMm);
   const clamps = byHand
     ? handClamps(glueUp, owned, tightening)
-    : laidClamps(inForce.places, rows, picks, practice, tightening, glueUp.lengthMm, neededN);
+    : laidClamps(inForce.places, rows, { picks, practice, tightening, lengthMm: glueUp.lengthMm, neededN });
   const totalN = clamps.reduce((sum, { forceN }) => sum + forceN, 0);
   const outer = [glueUp.courses[0], glueUp.courses[glueUp.courses.length - 1]].map((c) =>
     elasticOf(c.species),
@@ -267,7 +269,7 @@ export function planClamps(
     picks,
     perJoint: glueUp.lines.map(({ joint, areaMm2 }) => ({ joint, mpa: areaMm2 > 0 ? totalN / areaMm2 : 0 })),
     padMm: pad,
-    padMPa: padPressure(clamps, edgeCaulMm, glueUp.heightMm, pad, padAcross),
+    padMPa: padPressure(clamps, { caulMm: edgeCaulMm, heightMm: glueUp.heightMm, pad, across: padAcross }),
     strengthMPa: weakest.compressionMPa,
     strengthFrom: weakest.compressionFrom,
     crossCauls: crossCauls(glueUp, practice, fit),
@@ -297,11 +299,19 @@ function handClamps(glueUp: GlueUp, owned: readonly ClampSet[], tightening: Tigh
 function laidClamps(
   places: readonly number[],
   rows: number,
-  picks: readonly ClampPick[],
-  practice: GluePractice,
-  tightening: Tightening,
-  lengthMm: number,
-  neededN: number,
+  {
+    picks,
+    practice,
+    tightening,
+    lengthMm,
+    neededN,
+  }: {
+    picks: readonly ClampPick[];
+    practice: GluePractice;
+    tightening: Tightening;
+    lengthMm: number;
+    neededN: number;
+  },
 ): PlannedClamp[] {
   const sets = picks.flatMap(({ set, count }) => Array.from({ length: count }, () => set));
   const order = tighteningOrder(places, lengthMm, tightening);
@@ -325,10 +335,7 @@ function laidClamps(
 /** Pressure of the hardest clamp on the wood: under the pad, or fanned out through the caul. */
 function padPressure(
   clamps: readonly PlannedClamp[],
-  caulMm: number,
-  heightMm: number,
-  pad: number,
-  across: number,
+  { caulMm, heightMm, pad, across }: { caulMm: number; heightMm: number; pad: number; across: number },
 ): number {
   return Math.max(
     0,

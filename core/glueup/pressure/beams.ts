@@ -31,7 +31,7 @@ export function pressQuickly(given: PressCase): LinePressure[] {
   const trib = (i: number) => (i === 0 || i === cells ? dx / 2 : dx);
   const at = (i: number, board: number) => 2 * (i * count + board);
   const size = 2 * n * count;
-  const beams = boards.map(({ width, wood }) => beamStiffness(dx, width, t, wood.Ex, wood.G));
+  const beams = boards.map(({ width, wood }) => beamStiffness(dx, width, t, { E: wood.Ex, G: wood.G }));
   let v: Float64Array = new Float64Array(size);
   for (let pass = 0; pass < MOST_PASSES; pass++) {
     const K = bandOf(size, 2 * count + 1);
@@ -85,7 +85,12 @@ export function pressQuickly(given: PressCase): LinePressure[] {
 }
 
 /** Stiffness of a Timoshenko beam element (Przemieniecki, Theory of Matrix Structural Analysis): lift and slope at both ends. */
-function beamStiffness(h: number, width: number, t: number, E: number, G: number): Float64Array {
+function beamStiffness(
+  h: number,
+  width: number,
+  t: number,
+  { E, G }: { E: number; G: number },
+): Float64Array {
   const EI = (E * t * width ** 3) / 12;
   const phi = (12 * EI) / (SHEAR * G * t * width * h * h);
   const k = EI / (h ** 3 * (1 + phi));

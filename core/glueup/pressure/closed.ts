@@ -22,10 +22,12 @@ export function roots({ Ex, Ey, G, nu }: PlaneElastic): [number, number] {
 /** Pressure (MPa) at x along a line `depth` mm under a point force (N) on a half-plane `thickness` mm thick. */
 export function halfPlane(
   x: number,
-  depth: number,
-  force: number,
-  thickness: number,
-  [l1, l2]: readonly [number, number],
+  {
+    depth,
+    force,
+    thickness,
+    roots: [l1, l2],
+  }: { depth: number; force: number; thickness: number; roots: readonly [number, number] },
 ): number {
   const over = force * l1 * l2 * (l1 + l2) * depth ** 3;
   return over / (Math.PI * thickness * (x * x + (l1 * depth) ** 2) * (x * x + (l2 * depth) ** 2));
@@ -49,10 +51,7 @@ const sinc = (x: number): number => (Math.abs(x) < 1e-9 ? 1 : Math.sin(x) / x);
  */
 export function rowPressure(
   x: number,
-  spacing: number,
-  width: number,
-  pad: number,
-  r: readonly [number, number],
+  { spacing, width, pad, r }: { spacing: number; width: number; pad: number; r: readonly [number, number] },
 ): number {
   let sum = 1;
   for (let n = 1; n < 400; n++) {

@@ -70,11 +70,17 @@ describe('closed forms', () => {
       [2, 0.0255],
       [3, 0.0064],
     ]) {
-      expect(Math.abs(halfPlane(x, 1, 1, 1, r) - wanted)).toBeLessThan(5e-4);
-      expect(halfPlane(x, 1, 1, 1, r)).toBeCloseTo(2 / (Math.PI * (1 + x * x) ** 2), 5);
+      expect(Math.abs(halfPlane(x, { depth: 1, force: 1, thickness: 1, roots: r }) - wanted)).toBeLessThan(
+        5e-4,
+      );
+      expect(halfPlane(x, { depth: 1, force: 1, thickness: 1, roots: r })).toBeCloseTo(
+        2 / (Math.PI * (1 + x * x) ** 2),
+        5,
+      );
     }
     let sum = 0;
-    for (let x = -400; x <= 400; x += 0.05) sum += 0.05 * halfPlane(x, 1, 1, 1, roots(cherry));
+    for (let x = -400; x <= 400; x += 0.05)
+      sum += 0.05 * halfPlane(x, { depth: 1, force: 1, thickness: 1, roots: roots(cherry) });
     expect(sum).toBeCloseTo(1, 4);
   });
   it.each([
@@ -83,10 +89,14 @@ describe('closed forms', () => {
     ['ponderosa', ponderosa, [1.0, 0.9, 0.59, 0.24], [1.0, 1.1, 1.45, 1.96]],
   ] as const)('give the interior row of clamps: %s (design)', (_name, wood, least, greatest) => {
     [1, 2, 3, 4].forEach((s, i) => {
-      expect(Math.abs(rowPressure(s * 45, s * 90, 90, 30, roots(wood)) - least[i])).toBeLessThan(0.011);
-      expect(Math.abs(rowPressure(0, s * 90, 90, 30, roots(wood)) - greatest[i])).toBeLessThan(0.011);
+      expect(
+        Math.abs(rowPressure(s * 45, { spacing: s * 90, width: 90, pad: 30, r: roots(wood) }) - least[i]),
+      ).toBeLessThan(0.011);
+      expect(
+        Math.abs(rowPressure(0, { spacing: s * 90, width: 90, pad: 30, r: roots(wood) }) - greatest[i]),
+      ).toBeLessThan(0.011);
     });
-    expect(rowPressure(90, 180, 90, 30, roots(cherry))).toBeCloseTo(0.853, 2);
+    expect(rowPressure(90, { spacing: 180, width: 90, pad: 30, r: roots(cherry) })).toBeCloseTo(0.853, 2);
   });
   it('tell what a wave costs to close (design)', () => {
     const wanted = [0.802, 6.199, 15.79, 25.63, 51.75];

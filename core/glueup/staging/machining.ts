@@ -35,8 +35,7 @@ export function splitEdit(
   shop: ShopSnapshot,
   glueUp: GlueUp,
   joints: readonly number[],
-  machined: boolean,
-  aids?: AidKind,
+  { machined, aids }: { machined: boolean; aids?: AidKind },
 ): Edit {
   const ends = [0, ...joints.toSorted((a, b) => a - b), glueUp.courses.length];
   const counts = ends.slice(1).map((end, i) => end - ends[i]);

@@ -140,7 +140,7 @@ const seven = plannedFor(
 
 describe('a panel of seven strips split by hand 3 + 3 + 1', () => {
   const glueUp = glueUpOf(seven, run(seven), 'glue') as GlueUp;
-  const edit = splitEdit(seven.shop, glueUp, [3, 6], true);
+  const edit = splitEdit(seven.shop, glueUp, [3, 6], { machined: true });
   const split = mustEdit(seven, edit);
   const timeline = run(split);
   it('keeps its seven strips and its size, passes the planer, and glues no strip to nothing', () => {

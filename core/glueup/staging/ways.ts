@@ -348,7 +348,7 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
       way: 'sections',
       name: `${counts.length} sections through the planer, then join`,
       counts,
-      edit: splitEdit(shop, glueUp, jointsOf(counts), true),
+      edit: splitEdit(shop, glueUp, jointsOf(counts), { machined: true }),
     });
   if (n >= 4) {
     const pairs = evenCounts(n, Math.ceil(n / 2));
@@ -360,7 +360,10 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
       // Joined it is as wide as it was: what flattens it must take that, as it must all at once.
       edit: {
         do: 'many',
-        edits: [splitEdit(shop, glueUp, jointsOf(pairs), false, aids), ...(whole.edit ? [whole.edit] : [])],
+        edits: [
+          splitEdit(shop, glueUp, jointsOf(pairs), { machined: false, aids }),
+          ...(whole.edit ? [whole.edit] : []),
+        ],
       },
     });
   }

@@ -208,12 +208,12 @@ describe('many strips', () => {
           const costs = costsOf(purpose, strips(n, seed));
           const locks: Lock[] = [{ place: 2, strip: 5, way: 3 }];
           const start = greedyOrder(costs, locks);
-          const found = better(costs, locks, start, 1, 40);
+          const found = better(costs, locks, start, { turn: 1, shakes: 40 });
           isWhole(found, n);
           expect([found.strips[2], found.ways[2]]).toEqual([5, 3]);
           expect(costOf(costs, found)).toBeLessThanOrEqual(costOf(costs, start) + 1e-9);
           expect(costOf(costs, found)).toBeGreaterThanOrEqual(boundOf(costs) - 1e-9);
-          expect(better(costs, locks, start, 1, 40)).toEqual(found);
+          expect(better(costs, locks, start, { turn: 1, shakes: 40 })).toEqual(found);
         },
       ),
       { numRuns: 12 },
@@ -225,7 +225,7 @@ describe('many strips', () => {
       const proven = costOf(costs, best(costs)[0]);
       const found = Math.min(
         ...[1, 2, 3].map((turn) =>
-          costOf(costs, better(costs, [], greedyOrder(costs, [], turn - 1), turn, 100)),
+          costOf(costs, better(costs, [], greedyOrder(costs, [], turn - 1), { turn, shakes: 100 })),
         ),
       );
       expect(found).toBeGreaterThanOrEqual(proven - 1e-9);

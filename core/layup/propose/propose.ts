@@ -97,7 +97,7 @@ export function* propose(layUp: LayUp, purpose: Purpose): Generator<Proposals, P
   const turns = 4;
   for (let turn = 1; turn <= turns; turn++) {
     const start = turn % 2 ? orders[0] : greedyOrder(costs, locks, turn);
-    orders = [...orders, better(costs, locks, start, turn, SHAKES)].sort(
+    orders = [...orders, better(costs, locks, start, { turn, shakes: SHAKES })].sort(
       (a, b) => costOf(costs, a) - costOf(costs, b),
     );
     yield tell(orders, false);

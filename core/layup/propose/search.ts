@@ -37,8 +37,7 @@ export function better(
   costs: Costs,
   locks: readonly Lock[],
   start: Order,
-  turn: number,
-  shakes: number,
+  { turn, shakes }: { turn: number; shakes: number },
 ): Order {
   const fixed = new Uint8Array(costs.n);
   for (const { place } of locks) fixed[place] = 1;

@@ -104,10 +104,7 @@ const faceOf = (strip: StripLook, way: number): FaceLook => {
 /** Values of a purpose's terms on a joint, in the order of its terms. */
 export function jointValues(
   purpose: Purpose,
-  a: StripLook,
-  wayA: number,
-  b: StripLook,
-  wayB: number,
+  { a, wayA, b, wayB }: { a: StripLook; wayA: number; b: StripLook; wayB: number },
 ): number[] {
   const [far, near] = [faceOf(a, wayA), faceOf(b, wayB)];
   const [left, right] = [far.near, near.far];
@@ -173,7 +170,7 @@ export function costsOf(purpose: Purpose, strips: readonly StripLook[]): Costs {
       strips.forEach((other, j) => {
         if (i === j || (!directed && j < i)) return;
         for (let b = 0; b < 4; b++) {
-          const cost = weighed(terms.joints, jointValues(purpose, one, a, other, b));
+          const cost = weighed(terms.joints, jointValues(purpose, { a: one, wayA: a, b: other, wayB: b }));
           joint[((i * 4 + a) * n + j) * 4 + b] = cost;
           // Both strips end for end and the other way round: the same two edges meet.
           if (!directed) joint[((j * 4 + (b ^ 1)) * n + i) * 4 + (a ^ 1)] = cost;
@@ -220,7 +217,11 @@ export function scoresOf(
   return [
     ...sums(
       terms.joints,
-      places.slice(1).map((p) => jointValues(purpose, at(p - 1), order.ways[p - 1], at(p), order.ways[p])),
+      places
+        .slice(1)
+        .map((p) =>
+          jointValues(purpose, { a: at(p - 1), wayA: order.ways[p - 1], b: at(p), wayB: order.ways[p] }),
+        ),
     ),
     ...sums(
       terms.pairs,

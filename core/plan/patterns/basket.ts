@@ -53,7 +53,7 @@ export const basket: Pattern = {
       flat: tile,
       copies: share.copies,
     });
-    const cut = sliceStage(draft, panel, '', slice, share.each);
+    const cut = sliceStage(draft, panel, { tag: '', sliceMm: slice, each: share.each });
     draft.build.steps.push(
       rowsGlue([cut.output], {
         rows: { counts: Array.from({ length: rows }, () => columns), across: 'width' },
@@ -64,7 +64,7 @@ export const basket: Pattern = {
     );
     const size = [columns * tile, rows * tile] as const;
     const flat = flattenBlockStage(draft, 'block', [...size, slice], thickness);
-    trimStage(draft, flat, size, [length, width]);
+    trimStage(draft, flat, { from: size, to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

@@ -50,10 +50,7 @@ export function pictureOf(map: string, woods: number, pixel: number): number[][]
 function separators(
   draft: Draft,
   order: Order,
-  width: number,
-  length: number,
-  slice: number,
-  count: number,
+  { width, length, slice, count }: { width: number; length: number; slice: number; count: number },
 ): { output: string; ids: string[] } {
   const { shop } = order;
   const a = shop.allowances;
@@ -65,10 +62,13 @@ function separators(
       wood: order.brief.woods[order.brief.woods.length - 1],
       mm: length / strips,
     })),
-    length: blankLengthForSlices(count, slice, draft.saw.kerf.mm, a.sliceHead.mm, a.sliceTail.mm),
+    length: blankLengthForSlices(count, slice, draft.saw.kerf.mm, {
+      head: a.sliceHead.mm,
+      remnant: a.sliceTail.mm,
+    }),
     flat: width,
   });
-  return sliceStage(draft, panel, 'line', slice, count);
+  return sliceStage(draft, panel, { tag: 'line', sliceMm: slice, each: count });
 }
 
 /** Pictorial rows: a small picture of squares, made several times, mirrored in turn, blocks sharing one line. */
@@ -137,10 +137,13 @@ export const blocks: Pattern = {
         tag,
         name: `Row ${k + 1}`,
         strips: kind.split(',').map((wood) => ({ wood: brief.woods[Number(wood)], mm: square })),
-        length: blankLengthForSlices(rows * count, slice, draft.saw.kerf.mm, a.sliceHead.mm, a.sliceTail.mm),
+        length: blankLengthForSlices(rows * count, slice, draft.saw.kerf.mm, {
+          head: a.sliceHead.mm,
+          remnant: a.sliceTail.mm,
+        }),
         flat: high,
       });
-      return { panel, cut: sliceStage(draft, panel, tag, slice, rows * count), taken: 0 };
+      return { panel, cut: sliceStage(draft, panel, { tag, sliceMm: slice, each: rows * count }), taken: 0 };
     });
     const parts = Array.from({ length: count }, () =>
       picture.map((row): LaidPart => {
@@ -159,7 +162,8 @@ export const blocks: Pattern = {
       ...(count > 1 ? { blanks: count } : {}),
     });
     const long = picture.length * high;
-    const wall = lines > 0 ? separators(draft, order, line, long, slice, lines) : undefined;
+    const wall =
+      lines > 0 ? separators(draft, order, { width: line, length: long, slice, count: lines }) : undefined;
     const mirror = wordOf(order, 'mirror') === 'yes';
     const row = Array.from({ length: count }, (_, b): LaidPart[] => {
       const before = b > 0 ? b - 1 + (outside ? 1 : 0) : outside ? 0 : -1;
@@ -192,7 +196,7 @@ export const blocks: Pattern = {
       : long;
     const size = [Math.max(long, over), wide] as const;
     const flat = flattenBlockStage(draft, output, [...size, slice], thickness);
-    trimStage(draft, flat, [long, wide], [length, width]);
+    trimStage(draft, flat, { from: [long, wide], to: [length, width] });
     const trim = asTrim(draft.build.steps.at(-1));
     if (trim && size[0] > long) {
       trim.end = { mm: trim.end.mm + size[0] - long };

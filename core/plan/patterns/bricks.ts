@@ -150,7 +150,7 @@ function endBricks(draft: Draft, wall: Wall) {
     made = { ...panel, output: 'wall', thickness: row + mortar };
     over = layer.width - panel.width;
   }
-  const cut = sliceStage(draft, made, '', slice, share.each);
+  const cut = sliceStage(draft, made, { tag: '', sliceMm: slice, each: share.each });
   const shift = (panel.strips[0] + (mortar > 0 ? panel.strips[1] : 0)) / 2;
   draft.build.steps.push(
     rowsGlue([cut.output], {
@@ -218,7 +218,7 @@ function faceBricks(draft: Draft, wall: Wall) {
     flat: thick,
     copies: share.copies,
   });
-  const cut = sliceStage(draft, panel, '', row, share.each, false);
+  const cut = sliceStage(draft, panel, { tag: '', sliceMm: row, each: share.each, stand: false });
   const shift = (panel.strips[0] + (mortar > 0 ? panel.strips[1] : 0)) / 2;
   const inputs = [cut.output];
   if (mortar > 0) {
@@ -228,7 +228,11 @@ function faceBricks(draft: Draft, wall: Wall) {
       name: 'Mortar strips',
       repeat: 1,
       slots: Array.from({ length: (rows - 1) * quantity }, (_, i) =>
-        slot(`mortar-${i + 1}`, wall.last, settable(shop, panel.width + shift), mortar, thick),
+        slot(`mortar-${i + 1}`, wall.last, {
+          length: settable(shop, panel.width + shift),
+          width: mortar,
+          thickness: thick,
+        }),
       ),
     });
     draft.build.steps.push({

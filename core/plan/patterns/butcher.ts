@@ -44,7 +44,11 @@ export const butcher: Pattern = {
     const milled = ripAndMill(draft, {
       tag: '',
       name: 'Lay-up',
-      slots: rows.flat().map((mm, i) => slot(`strip-${i + 1}`, woodOf(order, i), mm, rip, rough)),
+      slots: rows
+        .flat()
+        .map((mm, i) =>
+          slot(`strip-${i + 1}`, woodOf(order, i), { length: mm, width: rip, thickness: rough }),
+        ),
       dressed: glued,
     });
     draft.build.steps.push(
@@ -66,7 +70,7 @@ export const butcher: Pattern = {
         bottom: half(glued - thickness),
       },
     );
-    trimStage(draft, 'flat', [total, across], [length, width]);
+    trimStage(draft, 'flat', { from: [total, across], to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

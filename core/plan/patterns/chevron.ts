@@ -10,9 +10,7 @@ import { draftOf, finish, panelMachine, panelStage, trimStage } from './stages';
 export const chevronPanel = (
   length: number,
   strip: number,
-  count: number,
-  kerf: number,
-  degrees: number,
+  { count, kerf, degrees }: { count: number; kerf: number; degrees: number },
 ): { width: number; length: number } => {
   const { sin, cos } = turnOf(degrees);
   const width = length * sin + strip * cos;
@@ -72,7 +70,11 @@ export const chevron: Pattern = {
       : Math.max(2, Math.round(across / about));
     const strip = settable(shop, across / count);
     const draft = draftOf(order);
-    const needed = chevronPanel(length + 2 * a.trimEnd.mm, strip, count, draft.saw.kerf.mm, angle);
+    const needed = chevronPanel(length + 2 * a.trimEnd.mm, strip, {
+      count,
+      kerf: draft.saw.kerf.mm,
+      degrees: angle,
+    });
     const stripes = Math.max(1, countNeeded(needed.width / stripe));
     if (stripes > 200)
       throw new Refusal([`The panel would have ${stripes} stripes of `, { mm: stripe }, '.']);
@@ -125,7 +127,7 @@ export const chevron: Pattern = {
       top: half(glued - thickness),
       bottom: half(glued - thickness),
     });
-    trimStage(draft, 'flat-block', [long, count * strip], [length, width]);
+    trimStage(draft, 'flat-block', { from: [long, count * strip], to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

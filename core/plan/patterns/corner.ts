@@ -56,10 +56,14 @@ export const corner: Pattern = {
         length: outer + 2 * a.trimEnd.mm,
         flat: thickness,
       });
-      const square = trimStage(draft, panel.output, [panel.length, panel.width], [outer, depth], {
-        id: `square-${i + 1}`,
-        output: `square-${i + 1}`,
-        name: `Square leg ${i + 1}`,
+      const square = trimStage(draft, panel.output, {
+        from: [panel.length, panel.width],
+        to: [outer, depth],
+        name: {
+          id: `square-${i + 1}`,
+          output: `square-${i + 1}`,
+          name: `Square leg ${i + 1}`,
+        },
       });
       draft.build.steps.push({
         id: `mitre-${i + 1}`,

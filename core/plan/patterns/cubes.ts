@@ -27,10 +27,7 @@ export const rhombus = (side: number, kerf: number): { thickness: number; pitch:
 function sticks(
   draft: Draft,
   tag: string,
-  wood: string,
-  side: number,
-  count: number,
-  length: number,
+  { wood, side, count, length }: { wood: string; side: number; count: number; length: number },
 ): string {
   const { shop } = draft;
   const a = shop.allowances;
@@ -41,7 +38,7 @@ function sticks(
   const milled = ripAndMill(draft, {
     tag,
     name: `Sticks ${tag.toUpperCase()}`,
-    slots: [slot(`board-${tag}`, wood, length, width, rough)],
+    slots: [slot(`board-${tag}`, wood, { length, width, thickness: rough })],
     dressed: thickness,
   });
   draft.build.steps.push({
@@ -96,7 +93,7 @@ export const cubes: Pattern = {
     const slice = settable(shop, thickness + a.flattenBlock.mm);
     const share = shareSlices(draft, rows * columns + brief.extraSlices, slice);
     const woods = ['a', 'b', 'c'].map((tag, i) =>
-      sticks(draft, tag, woodOf(order, i), side, share.copies, share.length),
+      sticks(draft, tag, { wood: woodOf(order, i), side, count: share.copies, length: share.length }),
     );
     const parts = Array.from({ length: share.copies }, (_, i) =>
       ['a', 'b', 'c'].map((tag, turn): LaidPart => {
@@ -131,7 +128,7 @@ export const cubes: Pattern = {
       strips: [],
       copies: share.copies,
     };
-    const cut = sliceStage(draft, logs, '', slice, share.each);
+    const cut = sliceStage(draft, logs, { tag: '', sliceMm: slice, each: share.each });
     draft.build.steps.push(
       rowsGlue([cut.output], {
         parts: cut.ids.slice(0, rows * columns).map((piece, i) => {
@@ -151,7 +148,7 @@ export const cubes: Pattern = {
       1.5 * side * (columns - 1) + 2 * side,
     ] as const;
     const flat = flattenBlockStage(draft, 'block', [...size, slice], thickness);
-    trimStage(draft, flat, size, [length, width]);
+    trimStage(draft, flat, { from: size, to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

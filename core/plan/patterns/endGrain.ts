@@ -16,8 +16,12 @@ function planEndGrain(order: Order): BuildDocument {
   const { brief, shop, name, use } = order;
   const { allowances: a } = shop;
   const square = requirePositive('The square', brief.module.mm);
-  const rows = heldModules(brief.length, square, 12, false, numberOf(order, 'rows'));
-  const columns = heldModules(brief.width, square, 8, brief.chequer, numberOf(order, 'columns'));
+  const rows = heldModules(brief.length, square, { usual: 12, even: false, held: numberOf(order, 'rows') });
+  const columns = heldModules(brief.width, square, {
+    usual: 8,
+    even: brief.chequer,
+    held: numberOf(order, 'columns'),
+  });
   const length = requirePositive('The length', rows.sizeMm);
   const width = requirePositive('The width', columns.sizeMm);
   const thickness = requirePositive('The thickness', plainSize(brief.thickness, 1.5 * INCH));
@@ -48,7 +52,10 @@ function planEndGrain(order: Order): BuildDocument {
         each: wanted,
         length: settable(
           shop,
-          blankLengthForSlices(wanted, sliceMm, saw.kerf.mm, a.sliceHead.mm, a.sliceTail.mm),
+          blankLengthForSlices(wanted, sliceMm, saw.kerf.mm, {
+            head: a.sliceHead.mm,
+            remnant: a.sliceTail.mm,
+          }),
         ),
       };
   const cut = (i: number) =>
@@ -68,13 +75,11 @@ function planEndGrain(order: Order): BuildDocument {
       repeat: 1,
       slots: Array.from({ length: copies }, (_, c) =>
         rips.map((rip, i) =>
-          slot(
-            `strip-${c * rips.length + i + 1}`,
-            brief.woods[i % brief.woods.length],
-            panelLength,
-            rip,
-            roughMm,
-          ),
+          slot(`strip-${c * rips.length + i + 1}`, brief.woods[i % brief.woods.length], {
+            length: panelLength,
+            width: rip,
+            thickness: roughMm,
+          }),
         ),
       ).flat(),
     },

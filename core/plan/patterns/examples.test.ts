@@ -96,7 +96,7 @@ describe('numbers of the design', () => {
     }
   });
   it('a chevron panel is (L + 2e) sin a + s cos a wide and (R s + (R - 1) k) / sin a + width cot a long', () => {
-    const { width, length } = chevronPanel(500, 60, 4, 3, 30);
+    const { width, length } = chevronPanel(500, 60, { count: 4, kerf: 3, degrees: 30 });
     expect(width).toBeCloseTo(250 + 60 * Math.sqrt(0.75), 9);
     expect(length).toBeCloseTo((240 + 9) / 0.5 + width * Math.sqrt(3), 9);
   });

@@ -71,10 +71,14 @@ export const framed: Pattern = {
       flat: glued,
     });
     const squareWidth = sides ? field[1] : panel.width;
-    const square = trimStage(draft, panel.output, [panel.length, panel.width], [field[0], squareWidth], {
-      id: 'square',
-      output: 'square-field',
-      name: 'Square the field',
+    const square = trimStage(draft, panel.output, {
+      from: [panel.length, panel.width],
+      to: [field[0], squareWidth],
+      name: {
+        id: 'square',
+        output: 'square-field',
+        name: 'Square the field',
+      },
     });
     const rip = settable(shop, border + a.trimEdge.mm + 2 * a.millEdge.mm);
     const bar = rip - 2 * a.millEdge.mm;
@@ -85,7 +89,9 @@ export const framed: Pattern = {
     const bars = ripAndMill(draft, {
       tag: 'border',
       name: 'Border',
-      slots: pieces.map((id, i) => slot(id, edge, lengths[i < 2 ? 0 : 1], rip, rough)),
+      slots: pieces.map((id, i) =>
+        slot(id, edge, { length: lengths[i < 2 ? 0 : 1], width: rip, thickness: rough }),
+      ),
       dressed: glued,
     });
     if (corners === 'mitred') {
@@ -166,7 +172,7 @@ export const framed: Pattern = {
       top: half(glued - thickness),
       bottom: half(glued - thickness),
     });
-    trimStage(draft, 'flat', outer, [length, width]);
+    trimStage(draft, 'flat', { from: outer, to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

@@ -43,7 +43,7 @@ export const graded: Pattern = {
       length: length + 2 * trimEnd.mm,
       flat: thickness,
     });
-    trimStage(draft, panel.output, [panel.length, panel.width], [length, width]);
+    trimStage(draft, panel.output, { from: [panel.length, panel.width], to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

@@ -61,7 +61,7 @@ export function laminate(
     name: 'Layers',
     slots: rows
       .flatMap((row, r) => row.map((mm) => ({ mm, wood: woodOf(order, r) })))
-      .map(({ mm, wood }, i) => slot(`layer-${i + 1}`, wood, mm, sawn, rough)),
+      .map(({ mm, wood }, i) => slot(`layer-${i + 1}`, wood, { length: mm, width: sawn, thickness: rough })),
     dressed: stack.each,
   });
   const steps: Step[] = [];
@@ -136,7 +136,7 @@ export const lamination: Pattern = {
     const stock = requirePositive('The longest board', lengthOf(order, 'stock'));
     const rows = layerRows(order, stack.layers, total, stock);
     const made = laminate(draft, order, { size, stack, face, rows });
-    trimStage(draft, made.output, [made.length, made.width], [size[0], size[1]]);
+    trimStage(draft, made.output, { from: [made.length, made.width], to: [size[0], size[1]] });
     return finish(draft, size);
   },
 };
@@ -167,7 +167,7 @@ export const leg: Pattern = {
     const made = laminate(draft, order, { size, stack, face: true, rows });
     const foot = requirePositive('The foot', brief.module.mm);
     if (foot >= Math.min(size[1], size[2]) - 1e-9) {
-      trimStage(draft, made.output, [made.length, made.width], [size[0], size[1]]);
+      trimStage(draft, made.output, { from: [made.length, made.width], to: [size[0], size[1]] });
       return finish(draft, size);
     }
     const straight = lengthOf(order, 'straight');
@@ -179,10 +179,14 @@ export const leg: Pattern = {
         { mm: size[0] },
         ' long.',
       ]);
-    const squared = trimStage(draft, made.output, [made.length, made.width], [size[0], size[1]], {
-      id: 'square',
-      output: 'squared',
-      name: 'Cut to size',
+    const squared = trimStage(draft, made.output, {
+      from: [made.length, made.width],
+      to: [size[0], size[1]],
+      name: {
+        id: 'square',
+        output: 'squared',
+        name: 'Cut to size',
+      },
     });
     const outline = (wide: number) =>
       [

@@ -64,7 +64,7 @@ export const match: Pattern = {
     ripAndMill(draft, {
       tag: '',
       name: 'Board to resaw',
-      slots: [slot('board-1', brief.woods[0], leafLength, leafWidth, rough)],
+      slots: [slot('board-1', brief.woods[0], { length: leafLength, width: leafWidth, thickness: rough })],
       dressed: milled,
     });
     const part = (n: number, turn: Partial<LaidPart>): LaidPart => ({ piece: `board-1.${n}`, ...turn });
@@ -101,7 +101,7 @@ export const match: Pattern = {
       top: half(leaf - thickness),
       bottom: half(leaf - thickness),
     });
-    trimStage(draft, 'flat', [size[0], size[1]], [length, width]);
+    trimStage(draft, 'flat', { from: [size[0], size[1]], to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

@@ -81,7 +81,10 @@ export const mosaic: Pattern = {
         flat,
         copies: share.copies,
       });
-      return { panel, cut: sliceStage(draft, panel, String.fromCharCode(97 + k), slice, share.each) };
+      return {
+        panel,
+        cut: sliceStage(draft, panel, { tag: String.fromCharCode(97 + k), sliceMm: slice, each: share.each }),
+      };
     });
     const parts = Array.from({ length: quantity }, (_, b) =>
       Array.from({ length: rows }, (_, r) => {
@@ -100,7 +103,7 @@ export const mosaic: Pattern = {
     const [narrowest, widest] = [Math.min(...widths), Math.max(...widths)];
     const size = [rows * flat, narrowest] as const;
     const done = flattenBlockStage(draft, 'block', [...size, slice], thickness);
-    trimStage(draft, done, size, [length, width]);
+    trimStage(draft, done, { from: size, to: [length, width] });
     const trim = asTrim(draft.build.steps.at(-1));
     if (trim && widest > narrowest) {
       trim.far = { mm: trim.far.mm + widest - narrowest };

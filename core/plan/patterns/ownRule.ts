@@ -47,7 +47,7 @@ export const ownRule: Pattern = {
         ...(endForEnd ? { endForEnd } : {}),
         ...(rollOver ? { rollOver } : {}),
       }));
-    trimStage(draft, panel.output, [panel.length, panel.width], [length, width]);
+    trimStage(draft, panel.output, { from: [panel.length, panel.width], to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

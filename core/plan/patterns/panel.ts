@@ -86,7 +86,11 @@ function planPanel(order: Order): BuildDocument {
       const nth = s * stripsEach + (i % stripsEach);
       const copy = Math.floor(i / stripsEach);
       const wood = brief.woods[nth % brief.woods.length];
-      return slot(`strip-${copy * sections * stripsEach + nth + 1}`, wood, longMm, ripMm, roughMm);
+      return slot(`strip-${copy * sections * stripsEach + nth + 1}`, wood, {
+        length: longMm,
+        width: ripMm,
+        thickness: roughMm,
+      });
     });
     // A section of one strip is glued to nothing: it is milled, and waits for the others.
     const glued = stripsEach > 1;

@@ -54,9 +54,7 @@ export const targetOf = (
 export const slot = (
   id: string,
   species: string,
-  length: number,
-  width: number,
-  thickness: number,
+  { length, width, thickness }: { length: number; width: number; thickness: number },
 ): Slot => ({
   id,
   species,

@@ -5,7 +5,11 @@ import { requirePositive } from './parts';
 import type { Order } from './pattern';
 
 /** A count held by the maker, or a whole number of modules that suits the aim. A held count with a free size gives the size. */
-export function heldModules(aim: Aim, moduleMm: number, usual: number, even: boolean, held: number): Whole {
+export function heldModules(
+  aim: Aim,
+  moduleMm: number,
+  { usual, even, held }: { usual: number; even: boolean; held: number },
+): Whole {
   if (held <= 0) return wholeModules(aim, moduleMm, usual, even);
   if (even && held % 2)
     throw new Refusal([

@@ -83,7 +83,7 @@ export const skinned: Pattern = {
         bottom: half(thick - thickness),
       },
     );
-    trimStage(draft, 'flat', [layers[0].length, layers[0].width], [length, width]);
+    trimStage(draft, 'flat', { from: [layers[0].length, layers[0].width], to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

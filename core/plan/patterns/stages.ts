@@ -98,7 +98,11 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
     name: plan.name,
     slots: Array.from({ length: copies }, (_, c) =>
       plan.strips.map(({ wood }, i) =>
-        slot(`${prefix}strip-${c * strips.length + i + 1}`, wood, length, rips[i], rough),
+        slot(`${prefix}strip-${c * strips.length + i + 1}`, wood, {
+          length,
+          width: rips[i],
+          thickness: rough,
+        }),
       ),
     ).flat(),
     dressed: glued,
@@ -170,7 +174,7 @@ export function shareSlices(
 ): { copies: number; each: number; length: number } {
   const { allowances: a } = draft.shop;
   const long = (n: number) =>
-    blankLengthForSlices(n, sliceMm, draft.saw.kerf.mm, a.sliceHead.mm, a.sliceTail.mm);
+    blankLengthForSlices(n, sliceMm, draft.saw.kerf.mm, { head: a.sliceHead.mm, remnant: a.sliceTail.mm });
   let copies = 1;
   while (copies < slices && long(Math.ceil(slices / copies)) > LONGEST_BLANK) copies += 1;
   const each = Math.ceil(slices / copies);
@@ -181,10 +185,7 @@ export function shareSlices(
 export function sliceStage(
   draft: Draft,
   panel: Made,
-  tag: string,
-  sliceMm: number,
-  each: number,
-  stand = true,
+  { tag, sliceMm, each, stand = true }: { tag: string; sliceMm: number; each: number; stand?: boolean },
 ): { output: string; ids: string[] } {
   const step = id('slice', tag);
   draft.build.steps.push({
@@ -240,9 +241,15 @@ export function flattenBlockStage(
 export function trimStage(
   draft: Draft,
   input: string,
-  [length, width]: readonly [number, number],
-  [wantedLength, wantedWidth]: readonly [number, number],
-  name?: { id: string; output: string; name: string },
+  {
+    from: [length, width],
+    to: [wantedLength, wantedWidth],
+    name,
+  }: {
+    from: readonly [number, number];
+    to: readonly [number, number];
+    name?: { id: string; output: string; name: string };
+  },
 ): string {
   const over = [length - wantedLength, width - wantedWidth];
   if (over[0] < -1e-6 || over[1] < -1e-6)

@@ -92,7 +92,7 @@ export const stagger: Pattern = {
       flat: settable(order.shop, (length + 2 * a.trimEnd.mm) / rows),
       copies: share.copies,
     });
-    const cut = sliceStage(draft, panel, '', slice, share.each);
+    const cut = sliceStage(draft, panel, { tag: '', sliceMm: slice, each: share.each });
     const long = rows * panel.thickness;
     draft.build.steps.push(
       rowsGlue([cut.output], {
@@ -102,7 +102,7 @@ export const stagger: Pattern = {
       }),
     );
     const flat = flattenBlockStage(draft, 'block', [long, panel.width, slice], thickness);
-    trimStage(draft, flat, [long, panel.width], [length, width]);
+    trimStage(draft, flat, { from: [long, panel.width], to: [length, width] });
     return finish(draft, [length, width, thickness]);
   },
 };

@@ -57,7 +57,7 @@ export const stepped: Pattern = {
       flat: settable(shop, (length + 2 * a.trimEnd.mm) / rows),
       copies: share.copies,
     });
-    const cut = sliceStage(draft, panel, '', slice, share.each);
+    const cut = sliceStage(draft, panel, { tag: '', sliceMm: slice, each: share.each });
     draft.build.steps.push(
       rowsGlue([cut.output], {
         shifts: { by: { mm: step }, wrap: { mm: run }, every: 1, first: 2, except: [] },

@@ -26,8 +26,7 @@ export function runCrosscut(step: CrosscutStep, inputs: readonly WorkPiece[], co
         step,
         'too-short-to-cut',
         ['A piece of ', { mm: length }, ' cannot be cut to ', { mm: step.length.mm }, '.'],
-        { length, wanted: step.length.mm },
-        { axis: 0 },
+        { numbers: { length, wanted: step.length.mm }, axis: 0 },
       );
     const cut = sawCut(piece.blank, across(0, step.length.mm), saw.kerf.mm);
     lost = book(book(lost, 'kerf', cut.kerf), 'offcut', cut.after);

@@ -84,14 +84,14 @@ function put(place: LaidPlace, blank: Blank): Blank {
 export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
   const parts = layParts(step, inputs);
   if (parts.length === 0)
-    return stopAt(step, 'nothing-to-glue', ['Nothing is laid into this glue-up.'], { parts: 0 });
+    return stopAt(step, 'nothing-to-glue', ['Nothing is laid into this glue-up.'], { numbers: { parts: 0 } });
   const blanks = step.blanks ?? 1;
   if (parts.length < blanks)
     return stopAt(
       step,
       'too-few-parts',
       [`${counted(parts.length, 'part')} cannot be shared out to ${counted(blanks, 'blank')}.`],
-      { parts: parts.length, blanks },
+      { numbers: { parts: parts.length, blanks } },
     );
   let lost = emptyLedger();
   const missing = inputs.filter((piece) => step.parts && !step.parts.some((part) => part.piece === piece.id));

@@ -87,9 +87,11 @@ export function runOblique(step: ObliqueStep, inputs: readonly WorkPiece[], cont
       [
         `An angle of ${Number.isFinite(angle) ? Math.round(angle * 100) / 100 : '–'}° is not one Junta plans: from ${LEAST_ANGLE}° to ${MOST_ANGLE}°. Nearer to 0° the cut runs almost along the strips and never leaves the panel.`,
       ],
-      { angle, least: LEAST_ANGLE, most: MOST_ANGLE },
+      { numbers: { angle, least: LEAST_ANGLE, most: MOST_ANGLE } },
     );
-  return step.ends ? cutEnds(step, step.ends, inputs, saw, context) : cutSlices(step, inputs, saw, context);
+  return step.ends
+    ? cutEnds(step, step.ends, inputs, { saw, context })
+    : cutSlices(step, inputs, saw, context);
 }
 
 function cutSlices(step: ObliqueStep, inputs: readonly WorkPiece[], saw: Saw, context: RunContext): Outcome {
@@ -153,8 +155,7 @@ function cutSlices(step: ObliqueStep, inputs: readonly WorkPiece[], saw: Saw, co
         { mm: step.head.mm },
         '.',
       ],
-      { thickness, room, head: step.head.mm },
-      { axis: 0 },
+      { numbers: { thickness, room, head: step.head.mm }, axis: 0 },
     );
   return { pieces, lost, wanted: step.count * inputs.length };
 }
@@ -170,8 +171,7 @@ function cutEnds(
   step: ObliqueStep,
   ends: 'start' | 'end' | 'both',
   inputs: readonly WorkPiece[],
-  saw: Saw,
-  context: RunContext,
+  { saw, context }: { saw: Saw; context: RunContext },
 ): Outcome {
   const [u, v] = LEANS[step.tilt];
   const { sin, cos } = turnOf(step.angleDegrees);
@@ -191,8 +191,7 @@ function cutEnds(
           { mm: size[u] },
           ' long.',
         ],
-        { needed, length: size[u] },
-        { axis: u },
+        { numbers: { needed, length: size[u] }, axis: u },
       );
     let blank = toOrigin(piece.blank);
     // The rising coordinate is taken from the edge that keeps its full length.

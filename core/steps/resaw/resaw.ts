@@ -39,7 +39,9 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
   if (isStopped(saw)) return saw;
   const { leaves } = step;
   if (!(Number.isInteger(leaves) && leaves >= 2 && leaves <= MOST_LEAVES))
-    return stopAt(step, 'bad-count', [`A board is resawn into 2 to ${MOST_LEAVES} leaves.`], { leaves });
+    return stopAt(step, 'bad-count', [`A board is resawn into 2 to ${MOST_LEAVES} leaves.`], {
+      numbers: { leaves },
+    });
   let lost = emptyLedger();
   const pieces: WorkPiece[] = [];
   const errors = settingErrors(
@@ -62,12 +64,11 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
           { mm: (leaves - 1) * saw.kerf.mm },
           '.',
         ],
-        { leaves, thickness: thick, kerfs: (leaves - 1) * saw.kerf.mm },
-        { axis: 2 },
+        { numbers: { leaves, thickness: thick, kerfs: (leaves - 1) * saw.kerf.mm }, axis: 2 },
       );
     const room = thick - (leaves - 1) * saw.kerf.mm;
     const sizes = leavesOf(piece.id, room, leaves, context.measuredLeaves);
-    if (!sizes) context.notes.push(leavesTooThick(step, piece.id, thick, saw.kerf.mm, context));
+    if (!sizes) context.notes.push(leavesTooThick(step, piece.id, thick, { kerf: saw.kerf.mm, context }));
     let rest: Blank = toOrigin(piece.blank);
     let at = 0;
     for (let i = 0; i < leaves; i++) {
@@ -93,8 +94,7 @@ function leavesTooThick(
   { id, leaves }: ResawStep,
   piece: string,
   thick: number,
-  kerf: number,
-  { measuredLeaves }: RunContext,
+  { kerf, context: { measuredLeaves } }: { kerf: number; context: RunContext },
 ): Finding {
   const own = Array.from({ length: leaves }, (_, i) => `${piece}.${i + 1}`);
   const read = own.filter((leaf) => measuredLeaves?.has(leaf));

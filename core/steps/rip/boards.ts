@@ -123,7 +123,7 @@ export function cutBoard(
         lose(causeOf(lane), strip);
         continue;
       }
-      const stop = cutLane(step, board, lanes[lane.index], strip, kerfs, out);
+      const stop = cutLane(step, board, { claims: lanes[lane.index], wood: strip, kerfs, out });
       if (stop) return stop;
     }
   }
@@ -133,10 +133,7 @@ export function cutBoard(
 function cutLane(
   step: RipStep,
   board: BoardStock,
-  claims: readonly Claim[],
-  wood: Blank,
-  kerfs: Kerfs,
-  out: CutBoard,
+  { claims, wood, kerfs, out }: { claims: readonly Claim[]; wood: Blank; kerfs: Kerfs; out: CutBoard },
 ): { stop: Finding } | undefined {
   const [first] = claims;
   const lose = (cause: Cause, blank: Blank) => void (out.lost = book(out.lost, cause, blank));
@@ -159,8 +156,11 @@ function cutLane(
         { mm: needed - thick },
         '.',
       ],
-      { needed, available: thick, short: needed - thick },
-      { axis: 2, fixes: first.slot ? [releaseFix(step, first.slot)] : [] },
+      {
+        numbers: { needed, available: thick, short: needed - thick },
+        axis: 2,
+        fixes: first.slot ? [releaseFix(step, first.slot)] : [],
+      },
     );
   let rest = sawn.part;
   let at = 0;
@@ -182,7 +182,7 @@ function cutLane(
     const claim = claims.find((candidate) => candidate.leaf === leaf);
     if (!claim) lose('offcut', piece);
     else if (!claim.slot) out.woodInMm3 -= blankVolume(piece);
-    else finish(claim, claim.slot, board, piece, out);
+    else finish(claim, claim.slot, { board, wood: piece, out });
     if (leaf < first.leaves - 1) lose('kerf', take(at + kerfs.resaw));
   }
   lose('shaving', rest);
@@ -190,7 +190,11 @@ function cutLane(
 }
 
 /** Takes the allowances off a strip and gives it its lineage; it waits for its step. */
-function finish(claim: Claim, slot: Slot, board: BoardStock, wood: Blank, out: CutBoard): void {
+function finish(
+  claim: Claim,
+  slot: Slot,
+  { board, wood, out }: { board: BoardStock; wood: Blank; out: CutBoard },
+): void {
   const lose = (cause: Cause, blank: Blank) => void (out.lost = book(out.lost, cause, blank));
   const [short, end] = splitBlank(wood, across(0, claim.x + slot.length.mm));
   lose('offcut', end);
@@ -254,8 +258,10 @@ function overlapping(step: RipStep, board: BoardStock, [a, b]: [Claim, Claim]) {
       { mm: Math.max(a.x, b.x) },
       ' from the marked end.',
     ],
-    { x: Math.max(a.x, b.x), y: Math.max(a.y, b.y) },
-    { fixes: slot ? [releaseFix(step, slot)] : [] },
+    {
+      numbers: { x: Math.max(a.x, b.x), y: Math.max(a.y, b.y) },
+      fixes: slot ? [releaseFix(step, slot)] : [],
+    },
   );
 }
 
@@ -277,8 +283,11 @@ function doesNotFit(step: RipStep, board: BoardStock, claim: Claim, axis: 0 | 1)
           '.',
         ]
       : [`On board ${board.label} two strips lie closer than the saw’s kerf.`],
-    { needed, available, short: needed - available },
-    { axis, fixes: claim.slot ? [releaseFix(step, claim.slot)] : [] },
+    {
+      numbers: { needed, available, short: needed - available },
+      axis,
+      fixes: claim.slot ? [releaseFix(step, claim.slot)] : [],
+    },
   );
 }
 

@@ -16,7 +16,10 @@ const GRAIN_TURN: Record<GrainCut, [number, number]> = {
 };
 
 /** Board frame to log frame, with the middle of the board's end at `radius` from the pith, turned by `turned`. */
-const placed = (turned: number, radius: number, width: number, thickness: number, z: number): Rigid => {
+const placed = (
+  turned: number,
+  { radius, width, thickness, z }: { radius: number; width: number; thickness: number; z: number },
+): Rigid => {
   const c = Math.cos(turned);
   const s = Math.sin(turned);
   return [
@@ -45,7 +48,7 @@ export function placeInLog(seed: number, width: number, thickness: number, grain
   const [from, to] = GRAIN_TURN[cut];
   const turned = from + (to - from) * chance(seed, 2) + (chance(seed, 3) < 0.5 ? 0 : Math.PI);
   const radius = Math.hypot(width, thickness) / 2 + 25 + 90 * chance(seed, 4);
-  return placed(turned, radius, width, thickness, 400 * chance(seed, 5));
+  return placed(turned, { radius, width, thickness, z: 400 * chance(seed, 5) });
 }
 
 /** Where in its log a real board lay: as looked at, and guessed from its seed where nobody looked. */
@@ -60,7 +63,7 @@ export function logOf(board: BoardStock): Rigid {
   const below = board.pith ? board.pith === 'below' : chance(seed, 3) < 0.5;
   const least = Math.hypot(width, thickness) / 2;
   const radius = board.ringRadius ? Math.max(1, board.ringRadius.mm) : least + 25 + 90 * chance(seed, 4);
-  return placed(within + (below ? 0 : Math.PI), radius, width, thickness, 400 * chance(seed, 5));
+  return placed(within + (below ? 0 : Math.PI), { radius, width, thickness, z: 400 * chance(seed, 5) });
 }
 
 const MARKED: readonly MarkKind[] = ['knot', 'sapwood', 'stain', 'split', 'check'];

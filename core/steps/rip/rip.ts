@@ -28,18 +28,15 @@ export function runRip(step: RipStep, context: RunContext): Outcome {
   const assembly = context.build.assemblies.find(({ id }) => id === step.assembly);
   if (!assembly)
     return stopAt(step, 'no-such-assembly', [`There is no lay-up “${step.assembly}” to rip strips for.`], {
-      assemblies: context.build.assemblies.length,
+      numbers: {
+        assemblies: context.build.assemblies.length,
+      },
     });
   if (assembly.slots.length === 0)
-    return stopAt(
-      step,
-      'no-strips',
-      [`“${assembly.name}” has no strips. Add one to go on.`],
-      { strips: 0 },
-      {
-        fixes: [{ label: 'Add a strip', edit: { do: 'addStrip', step: step.id } }],
-      },
-    );
+    return stopAt(step, 'no-strips', [`“${assembly.name}” has no strips. Add one to go on.`], {
+      numbers: { strips: 0 },
+      fixes: [{ label: 'Add a strip', edit: { do: 'addStrip', step: step.id } }],
+    });
   const saw = sawOf(step, step.saw, context);
   if (isStopped(saw)) return saw;
   const pieces: WorkPiece[] = [];
@@ -58,7 +55,7 @@ export function runRip(step: RipStep, context: RunContext): Outcome {
         step,
         'no-such-board',
         [`Strip ${index + 1} is to come from board “${slot.strip.board}”, which is not on this job.`],
-        { strip: index + 1 },
+        { numbers: { strip: index + 1 } },
       );
     let blank: Blank;
     if (board && slot.strip?.at) {
@@ -83,7 +80,7 @@ export function runRip(step: RipStep, context: RunContext): Outcome {
         woodInMm3 += blankVolume(state.rest);
         sawn.set(board.id, state);
       }
-      const taken = takeStrip(step, state, slot, index, saw);
+      const taken = takeStrip(step, state, { slot, index, saw });
       if ('stop' in taken) return taken;
       blank = taken.blank;
       lost = taken.lost(lost);
@@ -102,20 +99,15 @@ function checkSlot(step: RipStep, slot: Slot, index: number) {
   for (const name of ['length', 'width', 'thickness'] as const) {
     const mm = slot[name].mm;
     if (!(Number.isFinite(mm) && mm > 0))
-      return stopAt(
-        step,
-        'no-size',
-        [`Strip ${index + 1} has no ${name}.`],
-        { strip: index + 1, [name]: mm },
-        {
-          fixes: [
-            {
-              label: `Remove strip ${index + 1}`,
-              edit: { do: 'removeStrip', step: step.id, piece: slot.id },
-            },
-          ],
-        },
-      );
+      return stopAt(step, 'no-size', [`Strip ${index + 1} has no ${name}.`], {
+        numbers: { strip: index + 1, [name]: mm },
+        fixes: [
+          {
+            label: `Remove strip ${index + 1}`,
+            edit: { do: 'removeStrip', step: step.id, piece: slot.id },
+          },
+        ],
+      });
   }
   return undefined;
 }
@@ -209,7 +201,11 @@ const startBoard = (board: BoardStock): BoardState => ({
   strips: 0,
 });
 
-function takeStrip(step: RipStep, state: BoardState, slot: Slot, index: number, saw: Saw) {
+function takeStrip(
+  step: RipStep,
+  state: BoardState,
+  { slot, index, saw }: { slot: Slot; index: number; saw: Saw },
+) {
   const { board } = state;
   for (const name of ['length', 'width', 'thickness'] as const) {
     const room = board[name].mm - (name === 'width' ? state.used : 0);
@@ -228,8 +224,8 @@ function takeStrip(step: RipStep, state: BoardState, slot: Slot, index: number, 
         { mm: slot[name].mm - room },
         '.',
       ],
-      { strip: index + 1, needed: slot[name].mm, available: room, short: slot[name].mm - room },
       {
+        numbers: { strip: index + 1, needed: slot[name].mm, available: room, short: slot[name].mm - room },
         axis: name === 'length' ? 0 : name === 'width' ? 1 : 2,
         fixes: [
           {

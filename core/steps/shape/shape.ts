@@ -82,7 +82,7 @@ export function runShape(step: ShapeStep, inputs: readonly WorkPiece[], context:
       [
         `The outline of ${corners.length} corners has a hollow, or no area: Junta saws outlines without hollows.`,
       ],
-      { corners: corners.length },
+      { numbers: { corners: corners.length } },
     );
   let lost = emptyLedger();
   const pieces: WorkPiece[] = [];
@@ -90,8 +90,10 @@ export function runShape(step: ShapeStep, inputs: readonly WorkPiece[], context:
     const cut = keepInside(toOrigin(piece.blank), planes, saw.kerf.mm, lost);
     if (cut.blank.cells.length === 0)
       return stopAt(step, 'nothing-left', ['The outline lies beside the piece: nothing is left of it.'], {
-        left: 0,
-        corners: corners.length,
+        numbers: {
+          left: 0,
+          corners: corners.length,
+        },
       });
     lost = cut.ledger;
     pieces.push({ ...piece, blank: toOrigin(cut.blank) });

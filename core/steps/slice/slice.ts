@@ -30,14 +30,14 @@ export function checkSlices(step: Pick<SliceStep, 'id' | 'thickness' | 'head' | 
       step,
       'no-size',
       ['A slice needs a thickness above zero, and the head cannot be negative.'],
-      { thickness, head: step.head.mm },
+      { numbers: { thickness, head: step.head.mm } },
     );
   if (!(Number.isInteger(step.count) && step.count > 0 && step.count <= MOST_SLICES))
     return stopAt(
       step,
       'bad-count',
       [`The number of slices must be a whole number from 1 to ${MOST_SLICES}.`],
-      { slices: step.count },
+      { numbers: { slices: step.count } },
     );
   return undefined;
 }
@@ -74,7 +74,11 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
   );
   inputs.forEach((piece, index) => {
     const fit = Math.min(step.count, slicesFrom(extents(piece.blank)[0], step, saw.kerf.mm));
-    const cut = sliceBlank(piece.blank, 0, step.head.mm, Array(fit).fill(thickness), saw.kerf.mm);
+    const cut = sliceBlank(piece.blank, 0, {
+      headMm: step.head.mm,
+      thicknesses: Array(fit).fill(thickness),
+      kerfMm: saw.kerf.mm,
+    });
     lost = book(book(book(lost, 'kerf', cut.kerf), 'offcut', cut.head), 'offcut', cut.tail);
     cut.slices.forEach((slice, i) => {
       const lineage = inputs.length > 1 ? `${step.id}.${index + 1}` : step.id;
@@ -100,8 +104,7 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
         ...(heldBack(step) > 0 ? [', and ', { mm: heldBack(step) }, ' must stay in hand'] : []),
         '.',
       ],
-      { thickness, length, head: step.head.mm, hold: heldBack(step) },
-      { axis: 0 },
+      { numbers: { thickness, length, head: step.head.mm, hold: heldBack(step) }, axis: 0 },
     );
   }
   return { pieces, lost, wanted: step.count * inputs.length };

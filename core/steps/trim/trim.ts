@@ -52,7 +52,9 @@ export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: R
     });
     if (cut.blank.cells.length === 0)
       return stopAt(step, 'nothing-left', ['Nothing is left of the piece after this trim.'], {
-        left: 0,
+        numbers: {
+          left: 0,
+        },
       });
     pieces.push({ ...piece, blank: toOrigin(cut.blank), errors: errors as [Errors, Errors, Errors] });
   }

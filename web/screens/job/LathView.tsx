@@ -74,8 +74,7 @@ function layMarks(
   lath: Lath,
   build: BuildDocument,
   outlook: Outlook,
-  display: Display,
-  width: number,
+  { display, width }: { display: Display; width: number },
 ): Mark[] {
   const seen = (step: Step | undefined) => outlook.steps.find(({ id }) => id === step?.id);
   const before = (step: Step, i: number) =>
@@ -130,7 +129,7 @@ export function LathView({
     watch.observe(box.current);
     return () => watch.disconnect();
   }, []);
-  const marks = layMarks(lath, build, outlook, display, room);
+  const marks = layMarks(lath, build, outlook, { display, width: room });
   const width = Math.max(room, ...marks.map((mark) => mark.x + mark.room + 8));
   useEffect(() => {
     const view = box.current;

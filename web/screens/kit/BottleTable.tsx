@@ -64,9 +64,7 @@ export function BottleTable({
             const number = (
               name: 'leftG' | 'openMin' | 'closedMin' | 'clampMin' | 'leastC' | 'gPerM2',
               label: string,
-              placeholder: string,
-              least: number,
-              most: number,
+              { placeholder, least, most }: { placeholder: string; least: number; most: number },
             ) => (
               <td className="pr-2">
                 <LabelNumber
@@ -97,7 +95,7 @@ export function BottleTable({
                     onChange={(next) => one(i, { class: next })}
                   />
                 </td>
-                {number('leftG', 'grams left', 'unknown', 0, 1_000_000)}
+                {number('leftG', 'grams left', { placeholder: 'unknown', least: 0, most: 1_000_000 })}
                 <td className="pr-2">
                   <input
                     type="date"
@@ -108,11 +106,31 @@ export function BottleTable({
                   />
                   {past && <span className="text-red block text-[12px]">✕ past its date</span>}
                 </td>
-                {number('openMin', 'open minutes', String(facts.openMin[0]), 0.05, 1440)}
-                {number('closedMin', 'minutes to the last clamp', String(facts.closedMin[0]), 0.05, 1440)}
-                {number('clampMin', 'minutes in clamps', String(facts.clampMin[1]), 0.05, 10_080)}
-                {number('leastC', 'least temperature', String(facts.leastC), -10, 40)}
-                {number('gPerM2', 'grams a square metre', String(facts.typicalGPerM2), 10, 1000)}
+                {number('openMin', 'open minutes', {
+                  placeholder: String(facts.openMin[0]),
+                  least: 0.05,
+                  most: 1440,
+                })}
+                {number('closedMin', 'minutes to the last clamp', {
+                  placeholder: String(facts.closedMin[0]),
+                  least: 0.05,
+                  most: 1440,
+                })}
+                {number('clampMin', 'minutes in clamps', {
+                  placeholder: String(facts.clampMin[1]),
+                  least: 0.05,
+                  most: 10_080,
+                })}
+                {number('leastC', 'least temperature', {
+                  placeholder: String(facts.leastC),
+                  least: -10,
+                  most: 40,
+                })}
+                {number('gPerM2', 'grams a square metre', {
+                  placeholder: String(facts.typicalGPerM2),
+                  least: 10,
+                  most: 1000,
+                })}
                 <td className="pr-2">
                   <Tick
                     label="yes"

@@ -15,7 +15,7 @@ import {
   type Purchase,
   settingsOf,
 } from '../../../core/stock';
-import { api, problemText } from '../../app/api';
+import { api, isAnswered, problemText } from '../../app/api';
 import { jobActions } from '../../app/job';
 import { useDisplay } from '../../app/display';
 import { useAppDispatch } from '../../app/store';
@@ -59,6 +59,15 @@ const MOST_KERFS = 4;
 export const freeFor = (rack: readonly RackBoard[], jobs: readonly string[]): RackBoard[] =>
   rack.filter(({ reserved }) => !reserved || jobs.includes(reserved.job));
 
+/** An answer with what it answers. */
+interface Solved {
+  edits: readonly Edit[];
+  problem: Problem;
+  demand: Demand;
+  answer: Answer;
+  jobs: readonly BuildDocument[];
+}
+
 export function useBreakdown(
   id: string,
   build: BuildDocument | undefined,
@@ -88,37 +97,32 @@ export function useBreakdown(
   );
   const stored = useMemo(() => (builds.length ? planOf(builds) : undefined), [builds]);
 
+  /** Writes an answer: boards and the jobs beside this one in one command, then this job, once that was taken. */
   const write = useCallback(
-    async (
-      edits: readonly Edit[],
-      problem: Problem,
-      demand: Demand,
-      answer: Answer,
-      jobs: readonly BuildDocument[],
-    ) => {
+    async ({ edits, problem, demand, answer, jobs }: Solved) => {
       const mark = `wood ${++marks}`;
       const settings = settingsOf(jobs[0]);
       const names = jobs.map(({ name }) => name);
-      for (const edit of [...edits, answerEdit(problem, demand, answer, 0, settings, names)])
-        dispatch(jobActions.edited({ edit, mark }));
-      dispatch(jobActions.settled());
-      for (const [i, companion] of companions.entries()) {
-        const next = mustEdit(companion.build, answerEdit(problem, demand, answer, i + 1, settings, names));
-        const { error } = await dispatch(
-          api.endpoints.saveJob.initiate({ id: companion.id, version: companion.version, build: next }),
-        );
-        if (error) setTrouble(`“${companion.build.name}”: ${problemText(error)}`);
-      }
-      // What was reserved by hand stays; what only the plan before needed is free again.
-      const before = new Set(jobs[0].boards.map((board) => board.id));
-      const byHand = rack
-        .filter((board) => board.reserved?.job === id && !before.has(board.id))
-        .map((board) => board.id);
-      const boards = [...new Set([...byHand, ...answer.places.map(({ board }) => board)])];
-      const { error } = await dispatch(api.endpoints.reserveBoards.initiate({ id, boards }));
+      const answered = (job: number) => answerEdit(problem, demand, answer, { job, settings, names });
+      const { error } = await dispatch(
+        api.endpoints.reserveBoards.initiate({
+          id,
+          boards: [...new Set(answer.places.map(({ board }) => board))],
+          freed: jobs[0].boards.map((board) => board.id),
+          companions: companions.map(({ id: other, version, build: own }, i) => ({
+            id: other,
+            version,
+            build: mustEdit(own, answered(i + 1)),
+          })),
+        }),
+      );
       if (error) setTrouble(problemText(error));
+      // Refused, nothing is written anywhere; without a server this job is planned all the same, and its boards are not reserved.
+      if (error && isAnswered(error)) return;
+      for (const edit of [...edits, answered(0)]) dispatch(jobActions.edited({ edit, mark }));
+      dispatch(jobActions.settled());
     },
-    [companions, dispatch, id, rack],
+    [companions, dispatch, id],
   );
 
   /** Ways out, purchases and comparisons: each takes a moment, and none may hold up the plan. */
@@ -162,7 +166,7 @@ export function useBreakdown(
         // A better answer is drawn when there is time for it: typing and dragging come first.
         const say = (progress: Progress) => startTransition(() => setRunning(progress));
         const answer = await thread.run(problem, start, proxy(say));
-        await write(edits, problem, demand, answer, jobs);
+        await write({ edits, problem, demand, answer, jobs });
         void advise(jobs, problem, answer);
       } catch (error) {
         setTrouble(`This could not be solved: ${(error as Error).message}`);
@@ -179,7 +183,7 @@ export function useBreakdown(
       if (isRefused(edited)) return setTrouble(phraseText(edited.refused, display));
       const jobs = [edited, ...builds.slice(1)];
       const { problem, demand } = problemFor(jobs, freeFor(rack, [id, ...companions.map((c) => c.id)]));
-      await write(edits, problem, demand, answer, jobs);
+      await write({ edits, problem, demand, answer, jobs });
     },
     [builds, companions, display, id, rack, write],
   );

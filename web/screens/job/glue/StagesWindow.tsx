@@ -27,7 +27,7 @@ export function StagesWindow({
   const [joints, setJoints] = useState<ReadonlySet<number>>(new Set());
   const [machined, setMachined] = useState(true);
   const { glueUp } = planned;
-  const byHand = splitEdit(build.shop, glueUp, [...joints], machined);
+  const byHand = splitEdit(build.shop, glueUp, [...joints], { machined });
   const after = joints.size > 0 ? applyEdit(build, byHand) : build;
   const splits = !isRefused(after) && after !== build;
   const split = () => {
