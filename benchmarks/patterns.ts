@@ -48,7 +48,7 @@ export function patternRows(): Row[] {
   const thinner = mustEdit(plan(of('endGrain')), {
     do: 'measure',
     step: 'flatten',
-    axis: 2,
+    dimension: 'thickness',
     measured: typed('1 3/16'),
   });
   const found = quietMs(() => findingsOf(thinner, run(thinner)), 1500);

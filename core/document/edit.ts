@@ -40,7 +40,7 @@ export type Edit =
   | { do: 'setStrip'; slot: string; change: Partial<StripSource> }
   | { do: 'setSlots'; slots: string[]; change: Partial<Omit<Slot, 'id'>> }
   /** Enters what was measured after a step, or takes the reading back. */
-  | { do: 'measure'; step: string; axis: 0 | 1 | 2; measured?: Length; piece?: string }
+  | { do: 'measure'; step: string; dimension: DimensionName; measured?: Length; piece?: string }
   /** A piece was spoilt, or is good after all. */
   | { do: 'spoil'; step: string; piece: string }
   /** A part stays where it lies when an order is proposed, or is free again. */

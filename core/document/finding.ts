@@ -1,3 +1,4 @@
+import type { DimensionName } from '.';
 import {
   areaText,
   type Display,
@@ -55,8 +56,8 @@ export interface Finding {
   message: Phrase[];
   /** The number that caused it and the limit it met; sizes in mm, counts bare. */
   numbers: Record<string, number>;
-  /** Which line of the stick to ring: 0 length, 1 width, 2 thickness. */
-  axis?: 0 | 1 | 2;
+  /** Which line of the stick to ring. */
+  dimension?: DimensionName;
   /** Shown once on the step where someone could be hurt. */
   caution?: string;
   fixes: Fix[];

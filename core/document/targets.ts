@@ -1,3 +1,4 @@
+import type { Axis } from '../solid';
 import type { Length } from '../units';
 
 /** What is wanted of one dimension. `value` is missing only where the dimension is free. */
@@ -9,6 +10,9 @@ export interface Aim {
 export type DimensionName = 'length' | 'width' | 'thickness';
 
 export const DIMENSIONS: readonly DimensionName[] = ['length', 'width', 'thickness'];
+
+/** Where a dimension stands in a size and in the solid's frame: 0, 1 or 2. */
+export const axisOf = (dimension: DimensionName): Axis => DIMENSIONS.indexOf(dimension) as Axis;
 
 /** One piece wanted: on which output it is measured, and what each dimension must be. */
 export interface Target {

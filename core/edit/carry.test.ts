@@ -112,7 +112,7 @@ describe('planned again, what was done by hand stays', () => {
       plan(),
       { do: 'useMachine', step: 'flatten', machine: 'drum' },
       { do: 'setStep', step: 'glue', change: { note: 'mind the knot', mark: 'triangle' } },
-      { do: 'measure', step: 'flatten', axis: 2, measured: typed('1 1/4') },
+      { do: 'measure', step: 'flatten', dimension: 'thickness', measured: typed('1 1/4') },
     );
     const next = edited(build, longer);
     expect(next.steps.find(({ id }) => id === 'flatten')).toMatchObject({ machine: 'drum' });
@@ -198,14 +198,14 @@ describe('edits of a lay-up', () => {
     const enter = (text: string): Edit => ({
       do: 'measure',
       step: 'flatten',
-      axis: 2,
+      dimension: 'thickness',
       measured: typed(text),
     });
     const build = edited(plan(), enter('1 1/4'), enter('1 3/16'));
     expect(build.readings).toMatchObject([
       { step: 'flatten', dimension: 'thickness', measured: typed('1 3/16') },
     ]);
-    expect(edited(build, { do: 'measure', step: 'flatten', axis: 2 }).readings).toEqual([]);
+    expect(edited(build, { do: 'measure', step: 'flatten', dimension: 'thickness' }).readings).toEqual([]);
   });
   it('how a glue-up is done; clamps put by hand where the strips are as long as they were', () => {
     const placed = [{ id: 'c', at: typed('6'), side: 'above' as const, forceN: 2000 }];

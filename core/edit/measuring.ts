@@ -1,8 +1,8 @@
-import { type BuildDocument, DIMENSIONS } from '../document';
+import type { BuildDocument } from '../document';
 import type { EditOf, Family } from './family';
 
 function withReading(build: BuildDocument, edit: EditOf<'measure'>): BuildDocument {
-  const dimension = DIMENSIONS[edit.axis];
+  const { dimension } = edit;
   const others = build.readings.filter(
     (reading) =>
       reading.step !== edit.step || reading.dimension !== dimension || reading.piece !== edit.piece,

@@ -96,7 +96,7 @@ describe('alignment aids', () => {
     const measured = edit(withAids(planned(), 'biscuits'), {
       do: 'measure',
       step: 'glue',
-      axis: 2,
+      dimension: 'thickness',
       measured: typed('7/8'),
     });
     expect(laid(measured).centreMm).toBeCloseTo((7 / 16) * INCH, 6);

@@ -108,7 +108,7 @@ function noPlaner(step: Step, build: BuildDocument): Finding[] {
   const faceMm =
     roomOf(step)
       .takesOff?.(step)
-      .find(({ axis }) => axis === 2)?.max ?? 0;
+      .find(({ dimension }) => dimension === 'thickness')?.max ?? 0;
   if (!used || machinesThat(shop, 'mill').length > 0) return [];
   return [
     note(

@@ -1,6 +1,15 @@
-import { type Finding, firstOf, type Fix, makerOf, makersOf, type Slot, type Step } from '../document';
+import {
+  type Finding,
+  firstOf,
+  type Fix,
+  makerOf,
+  makersOf,
+  type Slot,
+  type Step,
+  DIMENSIONS,
+} from '../document';
 import { meetsAim } from '../plan';
-import { type Axis, AXIS_NAMES, extents } from '../solid';
+import { type Axis, extents } from '../solid';
 import {
   asGlueUp,
   assemblyOf,
@@ -74,7 +83,7 @@ export function thicknessSteps(step: Step, context: ReviewContext): Finding[] {
       code: 'thickness-step',
       step: step.id,
       severity: 'warning',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         'Parts ',
         { count: at },
@@ -124,11 +133,11 @@ export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
       code: 'ragged-ends',
       step: step.id,
       severity: 'warning',
-      axis,
+      dimension: DIMENSIONS[axis],
       message: [
         `The parts differ by `,
         { mm: ragged },
-        ` in ${AXIS_NAMES[axis]}: only what the shortest gives is a full piece.`,
+        ` in ${DIMENSIONS[axis]}: only what the shortest gives is a full piece.`,
       ],
       numbers: { difference: ragged, shortest: Math.min(...sizes) },
       fixes,
@@ -151,7 +160,7 @@ export function oddChequer(step: Step, context: ReviewContext): Finding[] {
       code: 'odd-columns',
       step: step.id,
       severity: 'warning',
-      axis: 1,
+      dimension: 'width',
       message: [
         'The panel has ',
         { count: slots.length },
@@ -201,7 +210,7 @@ function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewConte
       code: 'slices-do-not-fit',
       step: step.id,
       severity: 'warning',
-      axis: 0,
+      dimension: 'length',
       message: [
         `${counted(entry.wanted, 'slice')} ${entry.wanted === 1 ? 'is' : 'are'} asked for and ${got} ${got === 1 ? 'fits' : 'fit'}: the blank is `,
         { mm: blank },
@@ -267,7 +276,7 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
       code: 'too-few-slices',
       step: step.id,
       severity: 'warning',
-      axis: 0,
+      dimension: 'length',
       message: [
         counted(rows.length, 'row'),
         ' of ',
@@ -288,7 +297,7 @@ function rowsNeeded(step: SliceStep, { build, timeline }: ReviewContext): Findin
       },
       fixes: [
         ...rowWays(build, timeline, glue, short),
-        ...acceptWay(build, 0, finished.least[0]),
+        ...acceptWay(build, 'length', finished.least[0]),
         ...(build.brief ? [{ label: 'Plan the strips again', edit: { do: 'replan' as const } }] : []),
       ],
     },

@@ -60,7 +60,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       code: 'shorter-than-machine',
       step: step.id,
       severity: 'warning',
-      axis: 0,
+      dimension: 'length',
       message: [
         'The piece is ',
         { mm: size[0] },
@@ -80,7 +80,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       code: 'longer-than-machine',
       step: step.id,
       severity: 'warning',
-      axis: 0,
+      dimension: 'length',
       message: [
         'The piece is ',
         { mm: longest },
@@ -99,7 +99,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       code: 'thinner-than-machine',
       step: step.id,
       severity: 'warning',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         'This leaves ',
         { mm: thin },
@@ -135,7 +135,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       code: 'between-dial-steps',
       step: step.id,
       severity: 'note',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         `${machine.name} is to be set to `,
         { mm: thin },
@@ -154,7 +154,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       code: 'thicker-than-machine',
       step: step.id,
       severity: 'warning',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         carrier > 0 ? 'With its carrier board the piece is ' : 'The piece is ',
         { mm: high },
@@ -204,7 +204,7 @@ function tooWide(
     code: 'wider-than-machine',
     step: step.id,
     severity: 'warning',
-    axis: 1,
+    dimension: 'width',
     message: ['The piece is ', { mm: width }, ` wide; ${machine.name} takes `, { mm: limit }, ...joined, '.'],
     numbers: { width, limit, over: width - limit, sections },
     fixes: asFlattening(step)

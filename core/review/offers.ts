@@ -9,12 +9,12 @@ const MOST_OFFERS = 4;
 /** So many second ways out are tried with a first one. */
 const MOST_TRIED = 3;
 
-/** What makes two findings the same one: its code, step and axis, and the joint or the place it is about. */
-export const sameFinding = ({ code, step, axis, numbers }: Finding): string =>
-  [code, step, axis ?? '', numbers.joint ?? '', numbers.at ?? ''].join(' ');
+/** What makes two findings the same one: its code, step and dimension, and the joint or the place it is about. */
+export const sameFinding = ({ code, step, dimension, numbers }: Finding): string =>
+  [code, step, dimension ?? '', numbers.joint ?? '', numbers.at ?? ''].join(' ');
 
 /** The same without the step: a plan made anew calls its steps otherwise. */
-const anywhere = ({ code, axis }: Finding): string => [code, axis ?? ''].join(' ');
+const anywhere = ({ code, dimension }: Finding): string => [code, dimension ?? ''].join(' ');
 
 /** A build as it would be after an edit, and all that is found in it. */
 export interface PlayedEdit {

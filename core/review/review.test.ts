@@ -113,7 +113,7 @@ describe('findings name their number and can be mended', () => {
     const long = edit(panel(), { do: 'setAllSlots', step: 'rip', change: { length: typed('31') } });
     expect(expectFixable(long, 'target-overshot').numbers.difference).toBeCloseTo(0.625 * INCH, 6);
     const short = edit(panel(), { do: 'removeStrip', step: 'rip', piece: 'strip-1' });
-    expect(expectFixable(short, 'target-not-reached').axis).toBe(1);
+    expect(expectFixable(short, 'target-not-reached').dimension).toBe('width');
   });
   it('a margin below the tolerance it has to absorb', () => {
     const shop = defaultShop('s');

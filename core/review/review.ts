@@ -1,6 +1,6 @@
-import type { BuildDocument, Finding, Step } from '../document';
+import { type BuildDocument, type Finding, type Step, type DimensionName, axisOf } from '../document';
 import { run } from '../run';
-import { type Axis, extents } from '../solid';
+import { extents } from '../solid';
 import { type Timeline, type Tolerance, toleranceOf, type WorkPiece } from '../steps';
 import { alike, otherMachine, otherSaw } from './asked';
 import type { ReviewContext } from './context';
@@ -40,7 +40,8 @@ export const findingsOf = (build: BuildDocument, timeline: Timeline, today?: str
 function raise(build: BuildDocument, timeline: Timeline, today?: string): Finding[] {
   const entered = new Map(timeline.steps.map((entry) => [entry.id, entry.entered]));
   const before = (step: Step): WorkPiece[] => entered.get(step.id) ?? [];
-  const enteringTolerance = (step: Step, axis: Axis): Tolerance => {
+  const enteringTolerance = (step: Step, dimension: DimensionName): Tolerance => {
+    const axis = axisOf(dimension);
     const pieces = before(step);
     const widest = pieces.reduce(
       (best, piece) => (extents(piece.blank)[axis] > extents(best.blank)[axis] ? piece : best),

@@ -48,7 +48,7 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
       code,
       step: step.id,
       severity: 'warning',
-      axis: 1,
+      dimension: 'width',
       message,
       numbers,
       fixes: others.map((other) => useSaw(step, other)),
@@ -116,20 +116,20 @@ export function cutMargins(step: Step, context: ReviewContext): Finding[] {
   if (!trim || !saw) return [];
   const noise = noiseOf(context.build.shop);
   const sides = [
-    ['the left end', trim.start.mm, 0],
-    ['the right end', trim.end.mm, 0],
-    ['the near edge', trim.near.mm, 1],
-    ['the far edge', trim.far.mm, 1],
+    ['the left end', trim.start.mm, 'length'],
+    ['the right end', trim.end.mm, 'length'],
+    ['the near edge', trim.near.mm, 'width'],
+    ['the far edge', trim.far.mm, 'width'],
   ] as const;
   const thin = sides.filter(([, mm]) => mm > noise && mm < saw.setting.likely.mm - noise);
   if (thin.length === 0) return [];
-  const [side, mm, axis] = thin.reduce((a, b) => (b[1] < a[1] ? b : a));
+  const [side, mm, dimension] = thin.reduce((a, b) => (b[1] < a[1] ? b : a));
   return [
     {
       code: 'cut-below-tolerance',
       step: step.id,
       severity: 'warning',
-      axis,
+      dimension,
       message: [
         `The cut takes `,
         { mm },
@@ -162,7 +162,7 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
       code: 'saw-cannot-reach',
       step: step.id,
       severity: 'warning',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         words?.before ?? 'The piece is ',
         { mm: deep },

@@ -91,7 +91,7 @@ function troubles(build: BuildDocument, random: () => number): Scenario[] {
           say(`${step.id}: ${DIMENSIONS[axis]} measured ${words}`, {
             do: 'measure',
             step: step.id,
-            axis,
+            dimension: DIMENSIONS[axis],
             measured: { mm: size - off },
           });
     });

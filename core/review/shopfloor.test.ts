@@ -64,7 +64,7 @@ describe('what flattening leaves', () => {
     const thin = edited(match, {
       do: 'measure',
       step: 'resaw',
-      axis: 2,
+      dimension: 'thickness',
       piece: before[0].id,
       measured: { mm: 7 },
     });

@@ -52,7 +52,7 @@ export function staggeredSeams(step: Step, { build, timeline }: ReviewContext): 
       code: 'seams-nearly-meet',
       step: step.id,
       severity: 'warning',
-      axis: 1,
+      dimension: 'width',
       message: meant
         ? [
             `The seams of rows ${worst.row - 1} and ${worst.row} `,
@@ -122,7 +122,7 @@ function mitreFindings(entry: TimelineStep, noticeable: number): Finding[] {
     ),
   );
   if (one.length < 2 && other.length < 2) return [];
-  const base = { step: entry.id, severity: 'warning' as const, axis: 1 as const, fixes: [] };
+  const base = { step: entry.id, severity: 'warning' as const, dimension: 'width' as const, fixes: [] };
   const woods = (list: readonly Stretch[]) => list.map(({ species }) => species).join();
   if (one.length === other.length && woods(one) !== woods(other) && woods(one) === woods(other.toReversed()))
     return [

@@ -65,7 +65,7 @@ function tooLow(step: FlattenStep, context: ReviewContext): Finding[] {
       code: 'flattening-misses',
       step: step.id,
       severity: 'warning',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         'One part lies ',
         { mm: depth },
@@ -119,7 +119,7 @@ function notedHollow(step: FlattenStep, context: ReviewContext): Finding[] {
       code: 'hollow-deeper-than-flattening',
       step: step.id,
       severity: 'warning',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         words,
         { mm: need === worst.mm ? worst.mm : hollow },
@@ -171,7 +171,7 @@ function oneFace(step: FlattenStep, context: ReviewContext): Finding[] {
       code: 'one-face-only',
       step: step.id,
       severity: 'warning',
-      axis: 2,
+      dimension: 'thickness',
       message: [
         'All of ',
         { mm: more },

@@ -1,6 +1,13 @@
-import { type BuildDocument, DIMENSIONS, type Finding, type Fix, sawIdOf, type Step } from '../document';
+import {
+  type BuildDocument,
+  type Finding,
+  type Fix,
+  sawIdOf,
+  type Step,
+  type DimensionName,
+} from '../document';
 import { machineFacts, machinesThat } from '../kit';
-import { type Axis, extents } from '../solid';
+import { extents } from '../solid';
 import {
   asSlicing,
   asTrim,
@@ -45,12 +52,12 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
     .filter(({ fits }) => !fits)
     .map((row): Finding => {
       const over = row.differenceMm > 0;
-      const axis = DIMENSIONS.indexOf(row.dimension) as Axis;
+      const { dimension } = row;
       return {
         code: over ? 'target-overshot' : 'target-not-reached',
         step: id,
         severity: 'warning',
-        axis,
+        dimension,
         message: [
           `The ${row.dimension} comes out at `,
           { mm: row.predictedMm },
@@ -63,9 +70,9 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
         ],
         numbers: { predicted: row.predictedMm, difference: row.differenceMm },
         fixes: [
-          ...(over ? [] : waysOut(build, timeline, axis, -row.differenceMm)),
-          ...targetFixes(build, axis, row.differenceMm),
-          ...acceptWay(build, axis, row.predictedMm),
+          ...(over ? [] : waysOut(build, timeline, dimension, -row.differenceMm)),
+          ...targetFixes(build, dimension, row.differenceMm),
+          ...acceptWay(build, dimension, row.predictedMm),
         ],
       };
     });
@@ -73,14 +80,14 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
 }
 
 /** The size that comes out becomes the size that is wanted. */
-export function acceptWay(build: BuildDocument, axis: Axis, comesMm: number): Fix[] {
-  if (!build.targets[0]?.[DIMENSIONS[axis]].value) return [];
+export function acceptWay(build: BuildDocument, dimension: DimensionName, comesMm: number): Fix[] {
+  if (!build.targets[0]?.[dimension].value) return [];
   return [
     {
       label: `Accept ${lengthText(comesMm, build.shop.display)}`,
       edit: {
         do: 'setAim',
-        dimension: DIMENSIONS[axis],
+        dimension,
         aim: { aim: 'fixed', value: { mm: comesMm } },
       },
     },
@@ -88,11 +95,11 @@ export function acceptWay(build: BuildDocument, axis: Axis, comesMm: number): Fi
 }
 
 /** The trim or the flattening that takes the difference; a new plan. */
-function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[] {
+function targetFixes(build: BuildDocument, dimension: DimensionName, difference: number): Fix[] {
   const fixes: Fix[] = [];
   const trim = trims(build).at(-1);
-  if (trim && axis < 2 && difference > 0) {
-    const [a, b] = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
+  if (trim && dimension !== 'thickness' && difference > 0) {
+    const [a, b] = dimension === 'length' ? (['start', 'end'] as const) : (['near', 'far'] as const);
     const each = difference / 2;
     const change = { [a]: { mm: trim[a].mm + each }, [b]: { mm: trim[b].mm + each } };
     fixes.push({
@@ -100,7 +107,7 @@ function targetFixes(build: BuildDocument, axis: Axis, difference: number): Fix[
       edit: { do: 'setStep', step: trim.id, change },
     });
   }
-  if (axis === 2)
+  if (dimension === 'thickness')
     for (const flatten of flattenings(build).toReversed()) {
       const off = sharedChange(flatten.top.mm, flatten.bottom.mm, difference);
       if (off)
@@ -123,9 +130,9 @@ export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
   const trim = asTrim(step);
   if (!trim || trim.uneven) return [];
   const out: Finding[] = [];
-  for (const [a, b, axis, words] of [
-    ['near', 'far', 1, 'edges'],
-    ['start', 'end', 0, 'ends'],
+  for (const [a, b, dimension, words] of [
+    ['near', 'far', 'width', 'edges'],
+    ['start', 'end', 'length', 'ends'],
   ] as const) {
     const difference = Math.abs(trim[a].mm - trim[b].mm);
     const noise = noiseOf(build.shop);
@@ -135,7 +142,7 @@ export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
       code: 'lopsided-trim',
       step: step.id,
       severity: 'warning',
-      axis,
+      dimension,
       message: [
         `The trim takes `,
         ...(trim[a].mm > noise ? [{ mm: trim[a].mm }] : ['nothing']),
@@ -161,17 +168,17 @@ export function lopsidedTrim(step: Step, { build }: ReviewContext): Finding[] {
 export function thinMargins(step: Step, context: ReviewContext): Finding[] {
   const before = context.before(step);
   if (before.length === 0) return [];
-  const toleranceOf = (axis: Axis) => context.enteringTolerance(step, axis);
+  const toleranceOf = (dimension: DimensionName) => context.enteringTolerance(step, dimension);
   const noise = noiseOf(context.build.shop);
   const out: Finding[] = [];
-  const check = (axis: Axis, margin: number, words: string, fixes: Fix[]) => {
-    const { likelyMm, worstMm } = toleranceOf(axis);
+  const check = (dimension: DimensionName, margin: number, words: string, fixes: Fix[]) => {
+    const { likelyMm, worstMm } = toleranceOf(dimension);
     if (margin <= noise || margin >= likelyMm - noise) return;
     out.push({
       code: 'margin-below-tolerance',
       step: step.id,
       severity: 'warning',
-      axis,
+      dimension,
       message: [
         `${words} leaves `,
         { mm: margin },
@@ -188,8 +195,8 @@ export function thinMargins(step: Step, context: ReviewContext): Finding[] {
   const replan: Fix[] = context.build.brief
     ? [{ label: 'Plan again with the shop’s allowances', edit: { do: 'replan' } }]
     : [];
-  for (const { axis, min, max, margin } of roomOf(step).takesOff?.(step) ?? [])
-    if (margin) check(axis, min + max, margin, replan);
+  for (const { dimension, min, max, margin } of roomOf(step).takesOff?.(step) ?? [])
+    if (margin) check(dimension, min + max, margin, replan);
   const slicing = asSlicing(step);
   if (slicing) out.push(...sliceMargin(slicing, context, replan));
   return [...out, ...sawnTrim(step, context)];
@@ -209,7 +216,7 @@ function sliceMargin(step: SliceStep, { build, before }: ReviewContext, replan: 
       code: 'margin-below-tolerance',
       step: step.id,
       severity: 'warning',
-      axis: 0,
+      dimension: 'length',
       message: [
         `After ${counted(step.count, 'slice')} `,
         ...(spare <= noise ? ['nothing'] : [{ mm: spare }]),

@@ -15,9 +15,14 @@ const of = (build: BuildDocument, code: string) => found(build).find((finding) =
 const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
 
 describe('when a dimension comes out different', () => {
-  const thinner = edited(plan(), { do: 'measure', step: 'flatten', axis: 2, measured: typed('1 3/16') });
+  const thinner = edited(plan(), {
+    do: 'measure',
+    step: 'flatten',
+    dimension: 'thickness',
+    measured: typed('1 3/16'),
+  });
   it('a panel thinner by 1/16 and more is short by what its rows lack, and says what still fits', () => {
-    expect(of(thinner, 'target-not-reached')?.axis).toBe(0);
+    expect(of(thinner, 'target-not-reached')?.dimension).toBe('length');
     expect(of(thinner, 'too-few-slices')?.numbers.missing).toBeGreaterThanOrEqual(1);
   });
   it('every way out that is offered, carried out, meets the target and keeps the rule', () => {
@@ -55,7 +60,7 @@ describe('when a dimension comes out different', () => {
         module: typed('2'),
         thickness: { aim: 'fixed', value: typed('7/8') },
       }),
-      { do: 'measure', step: 'glue', axis: 1, measured: typed('10 1/4') },
+      { do: 'measure', step: 'glue', dimension: 'width', measured: typed('10 1/4') },
     );
     const way = of(narrow, 'target-not-reached')?.fixes.find(({ label }) => label.startsWith('Trim less'));
     const next = mustEdit(narrow, way?.edit as Edit);

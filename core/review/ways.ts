@@ -1,6 +1,6 @@
-import { type BuildDocument, DIMENSIONS, type Edit, type Fix, makerOf, makersOf } from '../document';
+import { type BuildDocument, type Edit, type Fix, makerOf, makersOf, type DimensionName } from '../document';
 import { settable } from '../plan';
-import { type Axis, extents } from '../solid';
+import { extents } from '../solid';
 import {
   asGlueUp,
   type GlueStep,
@@ -22,8 +22,8 @@ import { inputText, lengthText } from '../units';
 const LEAST_ACCENT_MM = 1.5;
 
 /** The glue-up that makes a dimension out of its parts: the last along it, past any turn. */
-const glueAlong = (build: BuildDocument, axis: Axis): GlueStep | undefined =>
-  glueUps(build).findLast(({ along, rows }) => along === DIMENSIONS[axis] && !rows);
+const glueAlong = (build: BuildDocument, dimension: DimensionName): GlueStep | undefined =>
+  glueUps(build).findLast(({ along, rows }) => along === dimension && !rows);
 
 /** Another wood than those of the lay-up, for a line that is meant to be seen. */
 function accentWood(build: BuildDocument): string {
@@ -128,8 +128,13 @@ export function rowWays(build: BuildDocument, timeline: Timeline, glue: GlueStep
 }
 
 /** A line of another wood in the middle, as wide as what is missing. */
-function accentWay(build: BuildDocument, timeline: Timeline, axis: 0 | 1, shortMm: number): Fix[] {
-  const glue = glueAlong(build, axis);
+function accentWay(
+  build: BuildDocument,
+  timeline: Timeline,
+  dimension: 'length' | 'width',
+  shortMm: number,
+): Fix[] {
+  const glue = glueAlong(build, dimension);
   const entry = timeline.steps.find(({ id }) => id === glue?.id);
   const [rip] = rips(build);
   const kerf = build.shop.saws.find(({ id }) => id === rip?.saw)?.kerf.mm ?? 0;
@@ -138,7 +143,7 @@ function accentWay(build: BuildDocument, timeline: Timeline, axis: 0 | 1, shortM
   const accent = {
     mm: shortMm,
     species: accentWood(build),
-    length: axis === 0 ? size[1] : size[0],
+    length: dimension === 'length' ? size[1] : size[0],
     thickness: size[2],
   };
   const wide = inputText({ mm: shortMm }, build.shop.display);
@@ -160,14 +165,19 @@ export function sharedChange(a: number, b: number, byMm: number): [number, numbe
 }
 
 /** What could be done about a dimension that came out short. Each is a try: what does not do it is not offered. */
-export function waysOut(build: BuildDocument, timeline: Timeline, axis: Axis, shortMm: number): Fix[] {
-  const glue = glueAlong(build, axis);
+export function waysOut(
+  build: BuildDocument,
+  timeline: Timeline,
+  dimension: DimensionName,
+  shortMm: number,
+): Fix[] {
+  const glue = glueAlong(build, dimension);
   const out: Fix[] = [];
-  if (glue && axis === 0) out.push(...rowWays(build, timeline, glue, shortMm));
-  if (axis < 2) out.push(...accentWay(build, timeline, axis as 0 | 1, shortMm));
+  if (glue && dimension === 'length') out.push(...rowWays(build, timeline, glue, shortMm));
+  if (dimension !== 'thickness') out.push(...accentWay(build, timeline, dimension, shortMm));
   const trim = trims(build).at(-1);
-  if (trim && axis < 2) {
-    const [a, b] = axis === 0 ? (['start', 'end'] as const) : (['near', 'far'] as const);
+  if (trim && dimension !== 'thickness') {
+    const [a, b] = dimension === 'length' ? (['start', 'end'] as const) : (['near', 'far'] as const);
     const off = sharedChange(trim[a].mm, trim[b].mm, -shortMm);
     if (off) {
       const even = (off[0] + off[1]) / 2;
@@ -177,7 +187,7 @@ export function waysOut(build: BuildDocument, timeline: Timeline, axis: Axis, sh
       });
     }
   }
-  if (glue && axis === 1) out.push(...widerStrips(build, glue, shortMm));
+  if (glue && dimension === 'width') out.push(...widerStrips(build, glue, shortMm));
   return out;
 }
 

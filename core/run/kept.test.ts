@@ -29,8 +29,8 @@ const anyEdit = (build: BuildDocument): fc.Arbitrary<Edit> =>
       const piece = build.assemblies[0]?.slots[0]?.id ?? '';
       return (
         [
-          { do: 'measure', step: step.id, axis: 2, measured: { mm: 10 + mm } },
-          { do: 'measure', step: step.id, axis: 0, measured: { mm: 100 + 10 * mm } },
+          { do: 'measure', step: step.id, dimension: 'thickness', measured: { mm: 10 + mm } },
+          { do: 'measure', step: step.id, dimension: 'length', measured: { mm: 100 + 10 * mm } },
           { do: 'useSaw', step: step.id, saw: build.shop.saws[mm % build.shop.saws.length].id },
           { do: 'setStep', step: step.id, change: { near: value, face: value, top: value, head: value } },
           { do: 'spoil', step: step.id, piece: `${step.id}.1` },

@@ -1,15 +1,5 @@
-import { DIMENSIONS, type Finding, type Reading, type Step } from '../document';
-import {
-  type Axis,
-  AXIS_NAMES,
-  type Blank,
-  book,
-  extents,
-  type Ledger,
-  planeSide,
-  toOrigin,
-  type Vec3,
-} from '../solid';
+import { type Finding, type Reading, type Step, type DimensionName, axisOf } from '../document';
+import { type Axis, type Blank, book, extents, type Ledger, planeSide, toOrigin, type Vec3 } from '../solid';
 import {
   type Done,
   type Errors,
@@ -41,10 +31,10 @@ function shared(a: number, b: number, over: number): [number, number] | undefine
  * A step whose settings explain a reading: with what it takes off, or the stop it sets, changed so that the size comes
  * out as measured. The same step where no setting explains it. `over` is what was predicted less what was measured, mm.
  */
-function explained(step: Step, axis: Axis, over: number, measured: number): Step {
+function explained(step: Step, dimension: DimensionName, over: number, measured: number): Step {
   const { explains, takesOff } = roomOf(step);
-  if (explains) return explains(step, axis, over, measured) ?? step;
-  const taken = takesOff?.(step).find((each) => each.axis === axis);
+  if (explains) return explains(step, dimension, over, measured) ?? step;
+  const taken = takesOff?.(step).find((each) => each.dimension === dimension);
   const off = taken && shared(taken.min, taken.max, over);
   if (!taken || !off) return step;
   const [min, max] = taken.settings;
@@ -96,9 +86,9 @@ export function withReadings(
   }
   let changed = step;
   for (const { dimension, measured, piece } of own) {
-    const axis = DIMENSIONS.indexOf(dimension) as Axis;
+    const axis = axisOf(dimension);
     if (!piece && measured.mm > 0)
-      changed = explained(changed, axis, predicted[axis] - measured.mm, measured.mm);
+      changed = explained(changed, dimension, predicted[axis] - measured.mm, measured.mm);
   }
   if (changed !== step) {
     context.notes.length = notes;
@@ -131,7 +121,7 @@ function measuredTo(step: Step, done: Done, readings: readonly Reading[], contex
   let { lost } = done;
   let { pieces } = done;
   for (const { dimension, measured, piece } of readings) {
-    const axis = DIMENSIONS.indexOf(dimension) as Axis;
+    const axis = axisOf(dimension);
     const errors = settingErrors(
       context.sources,
       `${step.id}:measured:${axis}`,
@@ -154,22 +144,22 @@ function measuredTo(step: Step, done: Done, readings: readonly Reading[], contex
       return { ...work, blank: taken.blank, errors: all };
     });
     if (short > noiseOf(context.build.shop))
-      context.notes.push(moreThanWentIn(step, axis, { measured: measured.mm, short, piece }));
+      context.notes.push(moreThanWentIn(step, dimension, { measured: measured.mm, short, piece }));
   }
   return { ...done, pieces, lost };
 }
 
 const moreThanWentIn = (
   step: Step,
-  axis: Axis,
+  dimension: DimensionName,
   { measured, short, piece }: { measured: number; short: number; piece?: string },
 ): Finding => ({
   code: 'more-than-went-in',
   step: step.id,
   severity: 'warning',
-  axis,
+  dimension,
   message: [
-    `The ${AXIS_NAMES[axis]} was measured as `,
+    `The ${dimension} was measured as `,
     { mm: measured },
     `, `,
     { mm: short },
@@ -179,7 +169,7 @@ const moreThanWentIn = (
   fixes: [
     {
       label: 'Take the reading back',
-      edit: { do: 'measure', step: step.id, axis, ...(piece ? { piece } : {}) },
+      edit: { do: 'measure', step: step.id, dimension, ...(piece ? { piece } : {}) },
     },
   ],
 });

@@ -1,9 +1,7 @@
-import type { Step } from '../document';
+import { type Step, type DimensionName, axisOf } from '../document';
 import { type Machine, removalCause, type Work } from '../kit';
 import {
   across,
-  type Axis,
-  AXIS_NAMES,
   type Blank,
   book,
   bounds,
@@ -17,9 +15,9 @@ import { isStopped, machineOf, type Outcome, type RunContext, stopAt } from './c
 import type { WorkPiece } from './timeline';
 import type { Errors } from './tolerance';
 
-/** What comes off one axis of every piece. */
+/** What comes off one dimension of every piece. */
 export interface Removal {
-  axis: Axis;
+  dimension: DimensionName;
   min: number;
   max: number;
 }
@@ -27,24 +25,25 @@ export interface Removal {
 /** The finding that more would come off than there is; undefined where the removals fit. */
 export function checkRemoval(step: { id: string }, piece: WorkPiece, removals: readonly Removal[]) {
   const size = extents(piece.blank);
-  for (const { axis, min, max } of removals) {
+  for (const { dimension, min, max } of removals) {
+    const has = size[axisOf(dimension)];
     if (min < 0 || max < 0 || !Number.isFinite(min + max))
-      return stopAt(step, 'bad-amount', [`What comes off the ${AXIS_NAMES[axis]} must be zero or more.`], {
+      return stopAt(step, 'bad-amount', [`What comes off the ${dimension} must be zero or more.`], {
         numbers: { amount: Math.min(min, max) },
-        axis,
+        dimension,
       });
-    if (min + max >= size[axis] - 1e-6)
+    if (min + max >= has - 1e-6)
       return stopAt(
         step,
         'nothing-left',
         [
           `This takes `,
           { mm: min + max },
-          ` off the ${AXIS_NAMES[axis]}, and the piece has only `,
-          { mm: size[axis] },
+          ` off the ${dimension}, and the piece has only `,
+          { mm: has },
           '.',
         ],
-        { numbers: { removed: min + max, size: size[axis] }, axis },
+        { numbers: { removed: min + max, size: has }, dimension },
       );
   }
   return undefined;
@@ -62,7 +61,8 @@ export function takeOff(
   let booked = ledger;
   // Measured on the piece as it came, as with a saw.
   const box = bounds(kept);
-  for (const { axis, min, max } of removals) {
+  for (const { dimension, min, max } of removals) {
+    const axis = axisOf(dimension);
     if (max > 0) {
       const [below, above] = splitBlank(kept, across(axis, box.max[axis] - max));
       kept = below;

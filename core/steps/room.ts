@@ -1,6 +1,6 @@
 import type { DimensionName, StepBase } from '../document';
 import type { Machine, Need, Work } from '../kit';
-import { emptyLedger, type Axis } from '../solid';
+import { emptyLedger } from '../solid';
 import type { Outcome, RunContext } from './context';
 import type { Fields } from './field';
 import type { WorkPiece } from './timeline';
@@ -11,9 +11,9 @@ export interface Took {
   mm: number;
 }
 
-/** What a step takes off the two sides of one axis: `min` off the near edge, the left end or the lower face; mm. */
+/** What a step takes off the two sides of one dimension: `min` off the near edge, the left end or the lower face; mm. */
 export interface TakesOff {
-  axis: Axis;
+  dimension: DimensionName;
   min: number;
   max: number;
   sides: string;
@@ -137,7 +137,7 @@ export interface StepRoom<S extends StepBase & { kind: string }> {
    * The step with the setting that explains a reading: predicted less measured is `over`, mm. Undefined where none
    * does, and the difference is booked as unexplained.
    */
-  explains?: (step: S, axis: Axis, over: number, measured: number) => S | undefined;
+  explains?: (step: S, dimension: DimensionName, over: number, measured: number) => S | undefined;
   sawing?: Sawing<S>;
   machining?: Machining<S>;
   /** It cuts into joints: glue must have lost its water before; other steps wait for the clamps alone. */

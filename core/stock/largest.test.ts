@@ -36,7 +36,7 @@ const plan = (change: Partial<Brief> = {}) =>
 describe('the largest piece a rack gives', () => {
   it('is cut whole from the boards, and a step more is not', () => {
     const boards = [board(1, 900, 185), board(2, 900, 185)];
-    const { sizeMm, build, more } = largestFrom(plan(), boards, 0);
+    const { sizeMm, build, more } = largestFrom(plan(), boards, 'length');
     expect(more).toBe(false);
     expect(build && run(build).finished?.greatest[0]).toBeCloseTo(sizeMm ?? 0, 6);
     // One board length less the trims of board and piece is what a strip can be.
@@ -45,15 +45,15 @@ describe('the largest piece a rack gives', () => {
     expect(sizeMm).toBeGreaterThan(most - 30);
   });
   it('says so where the rack gives nothing of it, or more than was tried', () => {
-    expect(largestFrom(plan(), [], 0)).toMatchObject({ more: false });
-    expect(largestFrom(plan(), [], 0).sizeMm).toBeUndefined();
+    expect(largestFrom(plan(), [], 'length')).toMatchObject({ more: false });
+    expect(largestFrom(plan(), [], 'length').sizeMm).toBeUndefined();
     const plenty = Array.from({ length: 8 }, (_, i) => board(i, 3000, 200));
-    expect(largestFrom(plan(), plenty, 0)).toMatchObject({ more: true, sizeMm: 1800 });
+    expect(largestFrom(plan(), plenty, 'length')).toMatchObject({ more: true, sizeMm: 1800 });
   });
   it('grows in width by strips', () => {
-    const two = largestFrom(plan(), [board(1, 900, 185), board(2, 900, 185)], 1).sizeMm ?? 0;
+    const two = largestFrom(plan(), [board(1, 900, 185), board(2, 900, 185)], 'width').sizeMm ?? 0;
     const three =
-      largestFrom(plan(), [board(1, 900, 185), board(2, 900, 185), board(3, 900, 185)], 1).sizeMm ?? 0;
+      largestFrom(plan(), [board(1, 900, 185), board(2, 900, 185), board(3, 900, 185)], 'width').sizeMm ?? 0;
     expect(three).toBeGreaterThan(two);
   }, 60_000);
 });
@@ -97,7 +97,12 @@ describe('a panel on hand', () => {
           piece: id,
           change: { length: { mm: length } },
         })),
-        { do: 'measure' as const, step: 'flatten', axis: 2 as const, measured: { mm: thickness } },
+        {
+          do: 'measure' as const,
+          step: 'flatten',
+          dimension: 'thickness' as const,
+          measured: { mm: thickness },
+        },
         { do: 'setStep' as const, step: 'slice', change: { count: 200 } },
       ].reduce(mustEdit, block);
       // The model keeps in hand what must stay there, as the plan does.

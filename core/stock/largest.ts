@@ -1,4 +1,4 @@
-import { type BoardStock, type BuildDocument, DIMENSIONS, isRefused, attempt } from '../document';
+import { type BoardStock, type BuildDocument, isRefused, attempt } from '../document';
 import { applyEdit } from '../edit';
 import { problemFor } from './shortage';
 import { EFFORT, solveNow } from './solve';
@@ -23,8 +23,11 @@ const TRIES = 9;
  * and again, on the shop's step of whole settings; the answer was broken down whole, so that it can be cut. What
  * cannot be planned counts as too large.
  */
-export function largestFrom(build: BuildDocument, boards: readonly BoardStock[], axis: 0 | 1): Largest {
-  const name = DIMENSIONS[axis];
+export function largestFrom(
+  build: BuildDocument,
+  boards: readonly BoardStock[],
+  name: 'length' | 'width',
+): Largest {
   const planned = build.brief?.[name].value?.mm;
   if (!build.brief || planned === undefined) return { more: false, tried: 0 };
   const step = Math.max(build.shop.settingStep.mm, planned / 200);

@@ -63,7 +63,7 @@ export function PlanView({
       </ul>
       {findings.map((finding) => (
         <p
-          key={finding.code + finding.step + finding.axis}
+          key={finding.code + finding.step + finding.dimension}
           className={`border-l-[3px] p-3 text-[14px] ${finding.severity === 'note' ? 'border-line' : 'border-red bg-red-wash'}`}
         >
           <Words phrase={finding.message} display={display} />

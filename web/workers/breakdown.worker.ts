@@ -83,8 +83,8 @@ const worker = {
     }),
   waysOut: (build: BuildDocument, boards: BoardStock[], answer: Answer): Fix[] =>
     withoutNewWarnings(build, shortageFixes(build, boards, answer), (next) => findingsOf(next, play(next))),
-  largest: (build: BuildDocument, boards: BoardStock[], axis: 0 | 1): Largest =>
-    largestFrom(build, boards, axis),
+  largest: (build: BuildDocument, boards: BoardStock[], dimension: 'length' | 'width'): Largest =>
+    largestFrom(build, boards, dimension),
   purchases: (problem: Problem, missing: string[], rack: BoardStock[]): Purchase[] =>
     purchaseList(problem, missing, rack),
 };

@@ -26,7 +26,7 @@ export function runCrosscut(step: CrosscutStep, inputs: readonly WorkPiece[], co
         step,
         'too-short-to-cut',
         ['A piece of ', { mm: length }, ' cannot be cut to ', { mm: step.length.mm }, '.'],
-        { numbers: { length, wanted: step.length.mm }, axis: 0 },
+        { numbers: { length, wanted: step.length.mm }, dimension: 'length' },
       );
     const cut = sawCut(piece.blank, across(0, step.length.mm), saw.kerf.mm);
     lost = book(book(lost, 'kerf', cut.kerf), 'offcut', cut.after);
@@ -54,7 +54,8 @@ export const crosscut: StepRoom<CrosscutStep> = {
   flow: {},
   run: runCrosscut,
   took: (_step, kerfMm) => [{ from: 'kerf', mm: kerfMm }],
-  explains: (step, axis, _over, measured) => (axis === 0 ? { ...step, length: { mm: measured } } : undefined),
+  explains: (step, dimension, _over, measured) =>
+    dimension === 'length' ? { ...step, length: { mm: measured } } : undefined,
   sawing: {
     work: () => ['crosscut'],
     through: () => 'thickness',

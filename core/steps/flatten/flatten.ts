@@ -19,7 +19,7 @@ export interface FlattenStep extends StepBase {
 export const runFlatten = (step: FlattenStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
   runSurface(step, inputs, context, {
     work: 'flatten',
-    removals: [{ axis: 2, min: step.bottom.mm, max: step.top.mm }],
+    removals: [{ dimension: 'thickness', min: step.bottom.mm, max: step.top.mm }],
     errorsAfter: ({ errors }, machine) => [
       errors[0],
       errors[1],
@@ -51,7 +51,7 @@ export const flatten: StepRoom<FlattenStep> = {
   run: runFlatten,
   takesOff: ({ top, bottom }) => [
     {
-      axis: 2,
+      dimension: 'thickness',
       min: bottom.mm,
       max: top.mm,
       sides: 'faces',

@@ -18,7 +18,7 @@ export interface JointStep extends StepBase {
 export const runJoint = (step: JointStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
   runSurface(step, inputs, context, {
     work: 'joint',
-    removals: [{ axis: 1, min: step.near.mm, max: step.far.mm }],
+    removals: [{ dimension: 'width', min: step.near.mm, max: step.far.mm }],
     errorsAfter: ({ errors }, machine) => {
       const edges = (step.near.mm > 0 ? 1 : 0) + (step.far.mm > 0 ? 1 : 0);
       const removal = settingErrors(
@@ -46,7 +46,7 @@ export const joint: StepRoom<JointStep> = {
   flow: {},
   run: runJoint,
   takesOff: ({ near, far }) => [
-    { axis: 1, min: near.mm, max: far.mm, sides: 'edges', settings: ['near', 'far'] },
+    { dimension: 'width', min: near.mm, max: far.mm, sides: 'edges', settings: ['near', 'far'] },
   ],
   machining: {
     work: 'joint',

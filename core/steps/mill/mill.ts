@@ -19,8 +19,8 @@ export const runMill = (step: MillStep, inputs: readonly WorkPiece[], context: R
   runSurface(step, inputs, context, {
     work: 'mill',
     removals: [
-      { axis: 1, min: step.edge.mm, max: step.edge.mm },
-      { axis: 2, min: step.face.mm, max: step.face.mm },
+      { dimension: 'width', min: step.edge.mm, max: step.edge.mm },
+      { dimension: 'thickness', min: step.face.mm, max: step.face.mm },
     ],
     errorsAfter: ({ errors }, machine) => [
       errors[0],
@@ -56,8 +56,8 @@ export const mill: StepRoom<MillStep> = {
   flow: {},
   run: runMill,
   takesOff: ({ face, edge }) => [
-    { axis: 2, min: face.mm, max: face.mm, sides: 'faces', settings: ['face', 'face'] },
-    { axis: 1, min: edge.mm, max: edge.mm, sides: 'edges', settings: ['edge', 'edge'] },
+    { dimension: 'thickness', min: face.mm, max: face.mm, sides: 'faces', settings: ['face', 'face'] },
+    { dimension: 'width', min: edge.mm, max: edge.mm, sides: 'edges', settings: ['edge', 'edge'] },
   ],
   machining: {
     work: 'mill',

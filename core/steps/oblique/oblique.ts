@@ -1,6 +1,6 @@
 import { counted } from '../../units';
 import type { StepRoom } from '../room';
-import type { StepBase } from '../../document';
+import { type StepBase, DIMENSIONS } from '../../document';
 import type { Saw } from '../../kit';
 import {
   type Axis,
@@ -155,7 +155,7 @@ function cutSlices(step: ObliqueStep, inputs: readonly WorkPiece[], saw: Saw, co
         { mm: step.head.mm },
         '.',
       ],
-      { numbers: { thickness, room, head: step.head.mm }, axis: 0 },
+      { numbers: { thickness, room, head: step.head.mm }, dimension: 'length' },
     );
   return { pieces, lost, wanted: step.count * inputs.length };
 }
@@ -191,7 +191,7 @@ function cutEnds(
           { mm: size[u] },
           ' long.',
         ],
-        { numbers: { needed, length: size[u] }, axis: u },
+        { numbers: { needed, length: size[u] }, dimension: DIMENSIONS[u] },
       );
     let blank = toOrigin(piece.blank);
     // The rising coordinate is taken from the edge that keeps its full length.
@@ -272,8 +272,10 @@ export const oblique: StepRoom<ObliqueStep> = {
   run: runOblique,
   took: ({ ends, count }, kerfMm, cut) =>
     ends ? [{ from: 'kerf', mm: kerfMm }] : [{ from: 'kerfs', mm: ((cut ?? count) + 1) * kerfMm }],
-  explains: (step, axis, _over, measured) =>
-    !step.ends && step.tilt === 'mitre' && axis === 1 ? { ...step, thickness: { mm: measured } } : undefined,
+  explains: (step, dimension, _over, measured) =>
+    !step.ends && step.tilt === 'mitre' && dimension === 'width'
+      ? { ...step, thickness: { mm: measured } }
+      : undefined,
   sawing: {
     work: () => ['crosscut'],
     through: () => 'thickness',

@@ -64,7 +64,7 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
           { mm: (leaves - 1) * saw.kerf.mm },
           '.',
         ],
-        { numbers: { leaves, thickness: thick, kerfs: (leaves - 1) * saw.kerf.mm }, axis: 2 },
+        { numbers: { leaves, thickness: thick, kerfs: (leaves - 1) * saw.kerf.mm }, dimension: 'thickness' },
       );
     const room = thick - (leaves - 1) * saw.kerf.mm;
     const sizes = leavesOf(piece.id, room, leaves, context.measuredLeaves);
@@ -104,7 +104,7 @@ function leavesTooThick(
     code: 'more-than-went-in',
     step: id,
     severity: 'warning',
-    axis: 2,
+    dimension: 'thickness',
     message: [
       `${read.length} of ${leaves} leaves were measured as `,
       { mm: sum },
@@ -123,7 +123,7 @@ function leavesTooThick(
         label: read.length > 1 ? 'Take the readings back' : 'Take the reading back',
         edit: {
           do: 'many',
-          edits: read.map((leaf) => ({ do: 'measure', step: id, axis: 2, piece: leaf })),
+          edits: read.map((leaf) => ({ do: 'measure', step: id, dimension: 'thickness', piece: leaf })),
         },
       },
     ],

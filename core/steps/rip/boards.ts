@@ -22,6 +22,7 @@ import {
   splitBlank,
   toOrigin,
   turnBlank,
+  type Axis,
 } from '../../solid';
 import { type CutBoard, isStopped, type RunContext, sawOf, stopAt } from '../context';
 import { boardBlank } from './log';
@@ -69,7 +70,7 @@ export function claimsOn(build: BuildDocument, board: BoardStock): Claim[] {
 }
 
 /** Divides a blank along an axis as `parcel` says, each stretch with its wood. */
-function divide(blank: Blank, axis: 0 | 1 | 2, stretches: readonly Stretch[]): [Stretch, Blank][] {
+function divide(blank: Blank, axis: Axis, stretches: readonly Stretch[]): [Stretch, Blank][] {
   let rest = blank;
   return stretches.map((stretch, i): [Stretch, Blank] => {
     if (i === stretches.length - 1) return [stretch, rest];
@@ -105,7 +106,7 @@ export function cutBoard(
     sections.map(({ x, length }) => ({ from: x, to: x + length })),
     kerfs.crosscut,
   );
-  if (!across0.ok) return doesNotFit(step, board, sections[across0.index].lanes[0][0], 0);
+  if (!across0.ok) return doesNotFit(step, board, sections[across0.index].lanes[0][0], 'length');
   for (const [stretch, wood] of divide(whole, 0, across0.stretches)) {
     if (stretch.index === undefined) {
       lose(causeOf(stretch), wood);
@@ -117,7 +118,7 @@ export function cutBoard(
       lanes.map(([{ y, width }]) => ({ from: y, to: y + width })),
       kerfs.rip,
     );
-    if (!ripped.ok) return doesNotFit(step, board, lanes[ripped.index][0], 1);
+    if (!ripped.ok) return doesNotFit(step, board, lanes[ripped.index][0], 'width');
     for (const [lane, strip] of divide(wood, 1, ripped.stretches)) {
       if (lane.index === undefined) {
         lose(causeOf(lane), strip);
@@ -158,7 +159,7 @@ function cutLane(
       ],
       {
         numbers: { needed, available: thick, short: needed - thick },
-        axis: 2,
+        dimension: 'thickness',
         fixes: first.slot ? [releaseFix(step, first.slot)] : [],
       },
     );
@@ -265,9 +266,11 @@ function overlapping(step: RipStep, board: BoardStock, [a, b]: [Claim, Claim]) {
   );
 }
 
-function doesNotFit(step: RipStep, board: BoardStock, claim: Claim, axis: 0 | 1) {
+function doesNotFit(step: RipStep, board: BoardStock, claim: Claim, dimension: 'length' | 'width') {
   const [needed, available] =
-    axis === 0 ? [claim.x + claim.length, board.length.mm] : [claim.y + claim.width, board.width.mm];
+    dimension === 'length'
+      ? [claim.x + claim.length, board.length.mm]
+      : [claim.y + claim.width, board.width.mm];
   const over = needed > available + TOUCH_MM;
   return stopAt(
     step,
@@ -276,7 +279,7 @@ function doesNotFit(step: RipStep, board: BoardStock, claim: Claim, axis: 0 | 1)
       ? [
           'A strip reaches ',
           { mm: needed },
-          ` along the ${axis === 0 ? 'length' : 'width'} of board ${board.label}, which has `,
+          ` along the ${dimension} of board ${board.label}, which has `,
           { mm: available },
           ': short by ',
           { mm: needed - available },
@@ -285,7 +288,7 @@ function doesNotFit(step: RipStep, board: BoardStock, claim: Claim, axis: 0 | 1)
       : [`On board ${board.label} two strips lie closer than the saw’s kerf.`],
     {
       numbers: { needed, available, short: needed - available },
-      axis,
+      dimension,
       fixes: claim.slot ? [releaseFix(step, claim.slot)] : [],
     },
   );

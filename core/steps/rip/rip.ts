@@ -132,7 +132,7 @@ function stripNotes(step: RipStep, slots: readonly Slot[], saw: Saw, { build }: 
       code: 'kerf-thicker-than-strip',
       step: step.id,
       severity: 'warning',
-      axis: 1,
+      dimension: 'width',
       message: [
         `${these(dust)} narrower than the kerf of ${saw.name}, `,
         { mm: saw.kerf.mm },
@@ -152,7 +152,7 @@ function stripNotes(step: RipStep, slots: readonly Slot[], saw: Saw, { build }: 
       code: 'thin-strip',
       step: step.id,
       severity: 'note',
-      axis: 1,
+      dimension: 'width',
       message: [
         `${these(thin)} ripped to less than `,
         { mm: narrow },
@@ -172,7 +172,7 @@ function stripNotes(step: RipStep, slots: readonly Slot[], saw: Saw, { build }: 
       code: 'longer-than-boards',
       step: step.id,
       severity: 'warning',
-      axis: 0,
+      dimension: 'length',
       message: [
         `${these(long)} to be up to `,
         { mm: longest },
@@ -226,7 +226,7 @@ function takeStrip(
       ],
       {
         numbers: { strip: index + 1, needed: slot[name].mm, available: room, short: slot[name].mm - room },
-        axis: name === 'length' ? 0 : name === 'width' ? 1 : 2,
+        dimension: name,
         fixes: [
           {
             label: `Take strip ${index + 1} from wood not yet chosen`,

@@ -104,7 +104,7 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
         ...(heldBack(step) > 0 ? [', and ', { mm: heldBack(step) }, ' must stay in hand'] : []),
         '.',
       ],
-      { numbers: { thickness, length, head: step.head.mm, hold: heldBack(step) }, axis: 0 },
+      { numbers: { thickness, length, head: step.head.mm, hold: heldBack(step) }, dimension: 'length' },
     );
   }
   return { pieces, lost, wanted: step.count * inputs.length };
@@ -135,8 +135,8 @@ export const slice: StepRoom<SliceStep> = {
   took: ({ head, count }, kerfMm, cut) => [
     { from: 'kerfs', mm: ((cut ?? count) + (head.mm > 0 ? 1 : 0)) * kerfMm },
   ],
-  explains: (step, axis, _over, measured) =>
-    axis === 0 ? { ...step, thickness: { mm: measured } } : undefined,
+  explains: (step, dimension, _over, measured) =>
+    dimension === 'length' ? { ...step, thickness: { mm: measured } } : undefined,
   sawing: {
     work: () => ['crosscut'],
     through: () => 'thickness',

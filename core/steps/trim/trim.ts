@@ -1,16 +1,6 @@
 import type { StepRoom } from '../room';
-import type { Cutter, StepBase } from '../../document';
-import {
-  across,
-  type Axis,
-  type Blank,
-  book,
-  bounds,
-  emptyLedger,
-  type Ledger,
-  sawCut,
-  toOrigin,
-} from '../../solid';
+import { type Cutter, type StepBase, axisOf } from '../../document';
+import { across, type Blank, book, bounds, emptyLedger, type Ledger, sawCut, toOrigin } from '../../solid';
 import type { Length } from '../../units';
 import { isStopped, machineOf, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import { checkRemoval, type Removal, takeOff } from '../removal';
@@ -32,8 +22,8 @@ export interface TrimStep extends StepBase {
 /** Trims long edges first, then ends. A saw's kerf lies outside the finished line. */
 export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
   const removals: Removal[] = [
-    { axis: 1, min: step.near.mm, max: step.far.mm },
-    { axis: 0, min: step.start.mm, max: step.end.mm },
+    { dimension: 'width', min: step.near.mm, max: step.far.mm },
+    { dimension: 'length', min: step.start.mm, max: step.end.mm },
   ];
   const setting = cutterSetting(step, step.cutter, context);
   if ('stop' in setting) return setting;
@@ -45,7 +35,7 @@ export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: R
     const cut = setting.trim(piece.blank, removals, lost);
     lost = cut.ledger;
     const errors = [0, 1, 2].map((a) => {
-      const taken = removals.find(({ axis, min, max }) => axis === a && min + max > 0);
+      const taken = removals.find(({ dimension, min, max }) => axisOf(dimension) === a && min + max > 0);
       return taken
         ? settingErrors(context.sources, `${step.id}:${a}`, `trimmed with ${setting.name}`, setting.spread)
         : piece.errors[a];
@@ -86,14 +76,15 @@ function sawOff(
   let booked = ledger;
   // All amounts are measured on the piece as it came: with slanted ends, a cut edge would take corners along.
   const box = bounds(kept);
-  for (const { axis, min, max } of removals) {
+  for (const { dimension, min, max } of removals) {
+    const axis = axisOf(dimension);
     if (max > 0) {
       const cut = sawCut(kept, across(axis, box.max[axis] - max), kerfMm);
       kept = cut.before;
       booked = book(book(booked, 'kerf', cut.kerf), 'offcut', cut.after);
     }
     if (min > 0) {
-      const cut = sawCut(kept, across(axis as Axis, box.min[axis] + min - kerfMm), kerfMm);
+      const cut = sawCut(kept, across(axis, box.min[axis] + min - kerfMm), kerfMm);
       kept = cut.after;
       booked = book(book(booked, 'kerf', cut.kerf), 'offcut', cut.before);
     }
@@ -120,7 +111,7 @@ export const trim: StepRoom<TrimStep> = {
   run: runTrim,
   takesOff: ({ start, end, near, far }) => [
     {
-      axis: 0,
+      dimension: 'length',
       min: start.mm,
       max: end.mm,
       sides: 'ends',
@@ -128,7 +119,7 @@ export const trim: StepRoom<TrimStep> = {
       settings: ['start', 'end'],
     },
     {
-      axis: 1,
+      dimension: 'width',
       min: near.mm,
       max: far.mm,
       sides: 'edges',

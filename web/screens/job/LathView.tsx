@@ -1,5 +1,5 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import type { BuildDocument, Finding, Step } from '../../../core/document';
+import { type BuildDocument, type Finding, type Step, DIMENSIONS } from '../../../core/document';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { type Lath, stepName } from '../../../core/steps';
 import { type Display, lengthParts } from '../../../core/units';
@@ -256,8 +256,8 @@ function MarkView({
   const { step, seen, before, x, room, findings } = mark;
   const changed = seen ? changes(seen, before, display) : [false, false, false];
   const serious = findings.filter(({ severity }) => severity !== 'note');
-  const ringed = (axis: number) => serious.some((finding) => finding.axis === axis);
-  const ringName = serious.some((finding) => finding.axis === undefined || !seen);
+  const ringed = (axis: number) => serious.some((finding) => finding.dimension === DIMENSIONS[axis]);
+  const ringName = serious.some((finding) => finding.dimension === undefined || !seen);
   return (
     <button
       id={`mark-${step.id}`}

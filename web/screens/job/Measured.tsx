@@ -1,11 +1,11 @@
-import type { BuildDocument, Step } from '../../../core/document';
+import { type BuildDocument, type Step, DIMENSIONS } from '../../../core/document';
 import type { StepOutlook } from '../../../core/review';
 import { useDisplay } from '../../app/display';
 import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import { useEdit, useSettle } from './use-edit';
 
-const NAMES = ['Length', 'Width', 'Thickness'] as const;
+const NAMES = { length: 'Length', width: 'Width', thickness: 'Thickness' } as const;
 
 /** What rule and caliper said after this step; it takes the prediction's place, which is kept beside it. */
 export function Measured({ build, step, seen }: { build: BuildDocument; step: Step; seen: StepOutlook }) {
@@ -18,19 +18,21 @@ export function Measured({ build, step, seen }: { build: BuildDocument; step: St
     <details open={own.length > 0} className="group">
       <summary className="label cursor-pointer py-1">Measured otherwise</summary>
       <div className="grid grid-cols-3 gap-2 pt-1">
-        {NAMES.map((name, i) => {
-          const axis = i as 0 | 1 | 2;
-          const reading = readings.find(({ dimension }) => dimension === name.toLowerCase());
+        {DIMENSIONS.map((dimension, axis) => {
+          const reading = readings.find((each) => each.dimension === dimension);
           return (
-            <div key={name}>
+            <div key={dimension}>
               <LengthField
-                label={`${name} measured`}
+                label={`${NAMES[dimension]} measured`}
                 value={reading?.measured ?? { mm: seen.greatest[axis] }}
                 display={display}
                 rule={{ minMm: 0.1, maxMm: 100_000 }}
                 stepMm={build.shop.settingStep.mm}
                 onChange={(measured) =>
-                  edit({ do: 'measure', step: step.id, axis, measured }, `${step.id}.measured.${axis}`)
+                  edit(
+                    { do: 'measure', step: step.id, dimension, measured },
+                    `${step.id}.measured.${dimension}`,
+                  )
                 }
                 onSettled={settle}
               />
@@ -41,7 +43,7 @@ export function Measured({ build, step, seen }: { build: BuildDocument; step: St
                   <button
                     type="button"
                     className="text-chalk underline"
-                    onClick={() => edit({ do: 'measure', step: step.id, axis })}
+                    onClick={() => edit({ do: 'measure', step: step.id, dimension })}
                   >
                     take back
                   </button>
@@ -86,7 +88,7 @@ function Leaves({
             stepMm={build.shop.settingStep.mm}
             onChange={(measured) =>
               edit(
-                { do: 'measure', step: step.id, axis: 2, measured, piece: id },
+                { do: 'measure', step: step.id, dimension: 'thickness', measured, piece: id },
                 `${step.id}.measured.${id}`,
               )
             }
@@ -97,7 +99,7 @@ function Leaves({
               type="button"
               className="text-chalk text-[12.5px] underline"
               aria-label={`Take leaf ${i + 1} back`}
-              onClick={() => edit({ do: 'measure', step: step.id, axis: 2, piece: id })}
+              onClick={() => edit({ do: 'measure', step: step.id, dimension: 'thickness', piece: id })}
             >
               take back
             </button>

@@ -1,7 +1,6 @@
 import { type KeyboardEvent, memo, useMemo } from 'react';
-import type { BuildDocument, Finding, Step } from '../../../core/document';
+import { type BuildDocument, type Finding, type Step, DIMENSIONS } from '../../../core/document';
 import type { Outlook } from '../../../core/review';
-import { AXIS_NAMES } from '../../../core/solid/vec';
 import { type Lath, laths, stepName } from '../../../core/steps';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
@@ -96,7 +95,7 @@ function ThinLath({
         <span className="font-medium">{lath.name}</span>
         <span className="text-ink/80">
           {size.map((mm, axis) => (
-            <span key={AXIS_NAMES[axis]}>
+            <span key={DIMENSIONS[axis]}>
               {axis > 0 && ' × '}
               <Measure value={mm} display={display} />
             </span>

@@ -44,7 +44,7 @@ function FromRack({
   onUse: (change: Partial<Brief>) => void;
 }) {
   const { data: rack } = useBoardsQuery();
-  const [found, setFound] = useState<{ axis: 0 | 1; answer: Largest }>();
+  const [found, setFound] = useState<{ dimension: 'length' | 'width'; answer: Largest }>();
   const [busy, setBusy] = useState<Worker>();
   const newest = useRef(build);
   useEffect(() => {
@@ -53,18 +53,18 @@ function FromRack({
     setFound(undefined);
   }, [build]);
   useEffect(() => () => busy?.terminate(), [busy]);
-  const ask = async (axis: 0 | 1) => {
+  const ask = async (dimension: 'length' | 'width') => {
     const thread = new Worker(new URL('../../workers/breakdown.worker.ts', import.meta.url), {
       type: 'module',
     });
     setBusy(thread);
     setFound(undefined);
     const boards = freeFor(rack ?? [], [id]);
-    const answer = await wrap<BreakdownWorker>(thread).largest(build, boards, axis);
+    const answer = await wrap<BreakdownWorker>(thread).largest(build, boards, dimension);
     setBusy(undefined);
-    if (newest.current === build) setFound({ axis, answer });
+    if (newest.current === build) setFound({ dimension, answer });
   };
-  const name = found?.axis === 1 ? 'width' : 'length';
+  const name = found?.dimension ?? 'length';
   return (
     <div className="flex flex-col gap-1.5 pb-2">
       <div className="flex items-center gap-2">
@@ -72,7 +72,7 @@ function FromRack({
           type="button"
           className="action"
           disabled={!rack || busy !== undefined}
-          onClick={() => void ask(0)}
+          onClick={() => void ask('length')}
         >
           Longest from the rack
         </button>
@@ -80,7 +80,7 @@ function FromRack({
           type="button"
           className="action"
           disabled={!rack || busy !== undefined}
-          onClick={() => void ask(1)}
+          onClick={() => void ask('width')}
         >
           Widest from the rack
         </button>
