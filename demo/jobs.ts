@@ -38,8 +38,8 @@ const chartTable = job(
     // Too wide to carry over the table saw: the guided saw comes to it.
     trimWith: { saw: 'track' },
   },
-  { do: 'setSlot', step: 'rip-1', piece: 'strip-3', change: { species: 'walnut_black' } },
-  { do: 'setSlot', step: 'rip-3', piece: 'strip-10', change: { species: 'walnut_black' } },
+  { do: 'setSlot', step: 'rip-1', strip: 'strip-3', change: { species: 'walnut_black' } },
+  { do: 'setSlot', step: 'rip-3', strip: 'strip-10', change: { species: 'walnut_black' } },
   { do: 'turnPart', step: 'glue-1', piece: 'strip-2', turn: 'endForEnd' },
   { do: 'turnPart', step: 'glue-2', piece: 'strip-6', turn: 'rollOver' },
 );

@@ -26,9 +26,9 @@ for (const [paper, size] of [
   ['A4', [595, 842]],
   ['Letter', [612, 792]],
 ] as const)
-  test(`an assembly sheet on ${paper} is as large on paper as it says`, async ({ page, house }) => {
+  test(`a sheet on ${paper} is as large on paper as it says`, async ({ page, house }) => {
     const url = await openJob(page, house, 'Galley chopping block');
-    await page.goto(`${url}/assembly`);
+    await page.goto(`${url}/sheets`);
     await page
       .getByRole('radio', { name: paper })
       .or(page.getByRole('button', { name: paper }))

@@ -43,7 +43,7 @@ test('a chevron board: made from a brief, angle and size changed, one strip by h
   await expect(page.locator('[data-code="target-not-reached"]')).toHaveCount(0);
   await stored(page);
 
-  await page.getByRole('link', { name: 'Assembly sheets' }).click();
+  await page.getByRole('link', { name: 'Sheets' }).click();
   const sheets = page.getByRole('article');
   await expect(sheets).toHaveCount(2);
   await expect(sheets.last()).toContainText('rolled over');

@@ -134,7 +134,7 @@ test('a length of the kit typed as it is shown becomes that', async ({ page, hou
 
 test('a printed sheet shows where aids go, and no two sheets carry one heading', async ({ page, house }) => {
   const url = await openJob(page, house, 'Chart-table top');
-  await page.goto(`${url}/assembly`);
+  await page.goto(`${url}/sheets`);
   await expect(page.getByRole('article').first()).toBeVisible();
   const headings = await page.getByRole('article').locator('h1').allTextContents();
   expect(new Set(headings).size).toBe(headings.length);

@@ -78,7 +78,7 @@ try {
   await page.getByRole('link', { name: 'Look' }).click();
   await take('look');
   await page.getByRole('link', { name: 'To the job' }).click();
-  await page.getByRole('link', { name: 'Assembly sheets' }).click();
+  await page.getByRole('link', { name: 'Sheets' }).click();
   await page.getByRole('article').last().scrollIntoViewIfNeeded();
   await take('assembly-sheet');
   await open('Chart-chest lid');

@@ -15,7 +15,7 @@ const SCREENS: Record<string, () => Promise<ComponentType>> = {
   'jobs/:id': async () => (await import('./screens/job/JobScreen')).JobScreen,
   'jobs/:id/wood': async () => (await import('./screens/wood/WoodScreen')).WoodScreen,
   'jobs/:id/wood/sheet': async () => (await import('./screens/wood/SetUpSheet')).SetUpSheet,
-  'jobs/:id/assembly': async () => (await import('./screens/job/AssemblySheets')).AssemblySheets,
+  'jobs/:id/sheets': async () => (await import('./screens/job/Sheets')).Sheets,
   'jobs/:id/look': async () => (await import('./screens/look/LookScreen')).LookScreen,
   'jobs/:id/rehearse/:step': async () => (await import('./screens/job/glue/RehearseScreen')).RehearseScreen,
   calendar: async () => (await import('./screens/calendar/Calendar')).Calendar,

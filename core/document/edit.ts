@@ -14,10 +14,10 @@ export type Edit =
   | { do: 'rename'; name: string }
   | { do: 'moveStrip'; step: string; from: number; to: number }
   | { do: 'turnPart'; step: string; piece: string; turn: 'endForEnd' | 'rollOver' }
-  | { do: 'duplicateStrip'; step: string; piece: string }
-  | { do: 'removeStrip'; step: string; piece: string }
+  | { do: 'duplicateStrip'; step: string; strip: string }
+  | { do: 'removeStrip'; step: string; strip: string }
   | { do: 'addStrip'; step: string }
-  | { do: 'setSlot'; step: string; piece: string; change: Partial<Omit<Slot, 'id'>> }
+  | { do: 'setSlot'; step: string; strip: string; change: Partial<Omit<Slot, 'id'>> }
   | { do: 'setAllSlots'; step: string; change: Partial<Omit<Slot, 'id'>> }
   | { do: 'setStep'; step: string; change: Record<string, unknown> }
   | { do: 'useSaw'; step: string; saw: string }
@@ -37,8 +37,8 @@ export type Edit =
       breakdown: BreakdownSettings;
     }
   | { do: 'setBreakdown'; breakdown: BreakdownSettings }
-  | { do: 'setStrip'; slot: string; change: Partial<StripSource> }
-  | { do: 'setSlots'; slots: string[]; change: Partial<Omit<Slot, 'id'>> }
+  | { do: 'setStrip'; strip: string; change: Partial<StripSource> }
+  | { do: 'setSlots'; strips: string[]; change: Partial<Omit<Slot, 'id'>> }
   /** Enters what was measured after a step, or takes the reading back. */
   | { do: 'measure'; step: string; dimension: DimensionName; measured?: Length; piece?: string }
   /** A piece was spoilt, or is good after all. */

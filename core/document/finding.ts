@@ -1,4 +1,4 @@
-import type { DimensionName } from '.';
+import type { DimensionName } from './targets';
 import {
   areaText,
   type Display,

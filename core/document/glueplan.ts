@@ -11,7 +11,7 @@ export const GLUE_USES: readonly { id: GlueUse; name: string }[] = [
   { id: 'oily', name: 'Oily or dense wood' },
   { id: 'dark', name: 'Dark wood' },
   { id: 'thin', name: 'Thin leaves' },
-  { id: 'slow', name: 'Slow assembly' },
+  { id: 'slow', name: 'Slow glue-up' },
 ];
 
 /** A clamp put where a hand wants it: along the joints from the left end, above or below the piece. */
@@ -46,7 +46,7 @@ export interface AidPlan {
   keepOut?: { from: Length; to: Length; why: string }[];
 }
 
-/** One act of an assembly, as it was timed. */
+/** One act of a glue-up, as it was timed. */
 export type PaceAct = 'spread' | 'place' | 'align' | 'aid' | 'clamp' | 'caul';
 
 export interface TimedLap {

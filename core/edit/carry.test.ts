@@ -46,7 +46,7 @@ describe('planned again, what was done by hand stays', () => {
     const build = edited(panel({ woods: ['cherry_black'] }), {
       do: 'setSlot',
       step: 'rip',
-      piece: 'strip-2',
+      strip: 'strip-2',
       change: { species: 'wenge', grade: 'clear', grain: 'quarter' },
     });
     const next = edited(build, { do: 'replan', change: { woods: ['ash_white'] } });

@@ -10,22 +10,22 @@ function freshId(build: BuildDocument): string {
   return `strip-${n}`;
 }
 
-function duplicate(build: BuildDocument, step: string, piece: string): BuildDocument {
+function duplicate(build: BuildDocument, step: string, strip: string): BuildDocument {
   const slots = assemblyOf(build, step)?.slots ?? [];
-  const slot = slots.find(({ id }) => id === piece);
+  const slot = slots.find(({ id }) => id === strip);
   if (!slot) return build;
   if (slots.length >= MOST_STRIPS) throw new Refusal([`A lay-up holds at most ${MOST_STRIPS} strips.`]);
   const id = freshId(build);
   const copy: Slot = { ...slot, id, strip: slot.strip?.board ? { board: slot.strip.board } : undefined };
-  const withSlot = ofSlots(build, step, (slots) => slots.flatMap((s) => (s.id === piece ? [s, copy] : [s])));
+  const withSlot = ofSlots(build, step, (slots) => slots.flatMap((s) => (s.id === strip ? [s, copy] : [s])));
   return ofParts(
     withSlot,
     step,
     (parts) =>
       parts
         .filter((part) => part.piece !== id)
-        .flatMap((part) => (part.piece === piece ? [part, { ...part, piece: id }] : [part])),
-    piece,
+        .flatMap((part) => (part.piece === strip ? [part, { ...part, piece: id }] : [part])),
+    strip,
   );
 }
 
@@ -56,21 +56,21 @@ export const strips: Family<
       (parts) => parts.map((part) => (part.piece === piece ? { ...part, [turn]: !part[turn] } : part)),
       piece,
     ),
-  duplicateStrip: (build, { step, piece }) => duplicate(build, step, piece),
+  duplicateStrip: (build, { step, strip }) => duplicate(build, step, strip),
   addStrip: (build, { step }) => {
     const last = assemblyOf(build, step)?.slots.at(-1);
     return last ? duplicate(build, step, last.id) : build;
   },
-  removeStrip: (build, { step, piece }) => {
-    const without = ofParts(build, step, (parts) => parts.filter((part) => part.piece !== piece), piece);
-    return ofSlots(without, step, (slots) => slots.filter((slot) => slot.id !== piece));
+  removeStrip: (build, { step, strip }) => {
+    const without = ofParts(build, step, (parts) => parts.filter(({ piece }) => piece !== strip), strip);
+    return ofSlots(without, step, (slots) => slots.filter((slot) => slot.id !== strip));
   },
-  setSlot: (build, { step, piece, change }) =>
-    ofSlots(build, step, (slots) => slots.map((slot) => (slot.id === piece ? { ...slot, ...change } : slot))),
+  setSlot: (build, { step, strip, change }) =>
+    ofSlots(build, step, (slots) => slots.map((slot) => (slot.id === strip ? { ...slot, ...change } : slot))),
   setAllSlots: (build, { step, change }) =>
     ofSlots(build, step, (slots) => slots.map((slot) => ({ ...slot, ...change }))),
-  setSlots: (build, { slots, change }) =>
-    everySlot(build, (slot) => (slots.includes(slot.id) ? { ...slot, ...change } : slot)),
+  setSlots: (build, { strips: ids, change }) =>
+    everySlot(build, (slot) => (ids.includes(slot.id) ? { ...slot, ...change } : slot)),
   lengthenStrips: (build, { step, byMm }) =>
     ofSlots(build, step, (slots) =>
       slots.map((slot) => ({ ...slot, length: { mm: slot.length.mm + byMm } })),

@@ -21,6 +21,6 @@ function withBoards(build: BuildDocument, edit: EditOf<'useBoards'>): BuildDocum
 export const wood: Family<'useBoards' | 'setBreakdown' | 'setStrip'> = {
   useBoards: withBoards,
   setBreakdown: (build, { breakdown }) => ({ ...build, breakdown }),
-  setStrip: (build, { slot: id, change }) =>
-    everySlot(build, (slot) => (slot.id === id ? { ...slot, strip: { ...slot.strip, ...change } } : slot)),
+  setStrip: (build, { strip, change }) =>
+    everySlot(build, (slot) => (slot.id === strip ? { ...slot, strip: { ...slot.strip, ...change } } : slot)),
 };

@@ -23,7 +23,7 @@ import { crewOf } from './pace';
 const THIN_LEAF = 4;
 /** Lightness below which a wood counts as dark, OKLab: a pale glue line shows. */
 const DARK = 0.5;
-/** A slow assembly wants at least so long to the last clamp, minutes. */
+/** A slow glue-up wants at least so long to the last clamp, minutes. */
 const SLOW_MIN = 15;
 
 /** What the glue must stand: as the maker said, or guessed from the piece's purpose and its woods. */
@@ -61,7 +61,7 @@ export interface JudgedBottle {
 const atLeast = (has: WaterClass, needs: WaterClass): boolean =>
   WATER_CLASSES.indexOf(has) >= WATER_CLASSES.indexOf(needs);
 
-/** Judges a bottle by uses, the shop's air, the assembly's minutes and the day (YYYY-MM-DD). */
+/** Judges a bottle by uses, the shop's air, its acts' minutes and the day (YYYY-MM-DD). */
 export function judgeBottle(
   bottle: Adhesive,
   uses: readonly GlueUse[],
@@ -108,10 +108,10 @@ export function judgeBottle(
       'Its water curls thin leaves: spread thin, press between flat boards, or use one without water.',
     ]);
   if (uses.includes('slow') && times.closedMin < SLOW_MIN)
-    against.push(['Sets in ', { minutes: times.closedMin }, ': too fast for a slow assembly.']);
+    against.push(['Sets in ', { minutes: times.closedMin }, ': too fast for a slow glue-up.']);
   if (closedUsedMin > times.closedMin)
     against.push([
-      'The assembly takes ',
+      'The glue-up takes ',
       { minutes: closedUsedMin },
       '; it sets in ',
       { minutes: times.closedMin },

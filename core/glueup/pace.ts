@@ -15,7 +15,7 @@ import type { AidLayout } from './aids';
 import { adhesiveFor, type ClampPlan } from './clampplan';
 import type { GlueUp } from './glueup';
 
-/** One act of the assembly, in order. Minutes of the whole crew. */
+/** One act of a glue-up, in order. Minutes of the whole crew. */
 export interface Act {
   act: PaceAct;
   /** The joint it belongs to, counted from 1; clamps and cauls belong to all. */
@@ -26,7 +26,7 @@ export interface Act {
   at: number;
 }
 
-/** The assembly against the glue's times. */
+/** The acts of a glue-up against the glue's times. */
 export interface Rehearsal {
   acts: Act[];
   totalMin: number;
@@ -47,7 +47,7 @@ export interface Rehearsal {
   ways: PaceWay[];
 }
 
-/** A change that brings the assembly nearer to fitting. */
+/** A change that brings its acts nearer to fitting. */
 export interface PaceWay {
   kind: 'hands' | 'applicator' | 'adhesive' | 'stages' | 'cooler';
   words: string;
@@ -155,7 +155,7 @@ export function crewOf(glueUp: GlueUp, shop: ShopSnapshot): Crew {
 }
 
 /**
- * Plays the assembly with this shop's minutes and holds it against the glue's open and closed time at the shop's
+ * Plays the acts of a glue-up with this shop's minutes and holds it against the glue's open and closed time at the shop's
  * climate, the cautious end of each. Where it does not fit, the ways out are played too.
  */
 export function rehearse(glueUp: GlueUp, plan: ClampPlan, aids: AidLayout, shop: ShopSnapshot): Rehearsal {

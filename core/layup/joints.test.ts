@@ -87,8 +87,8 @@ describe('what a joint shows', () => {
   it('strips from no board are told by what was looked at on them', () => {
     const plain = document([slot('a', 600, 50, 25), slot('b', 600, 50, 25)], [GLUE]);
     const looked = [
-      { do: 'setSlot', step: 'rip', piece: 'a', change: { fibre: 'rising', sapEdge: 'near' } },
-      { do: 'setSlot', step: 'rip', piece: 'b', change: { fibre: 'falling', sapEdge: 'far', set: 'bundle' } },
+      { do: 'setSlot', step: 'rip', strip: 'a', change: { fibre: 'rising', sapEdge: 'near' } },
+      { do: 'setSlot', step: 'rip', strip: 'b', change: { fibre: 'falling', sapEdge: 'far', set: 'bundle' } },
     ].reduce((build, edit) => mustEdit(build, edit as Edit), plain);
     expect(read(plain)[0]).toMatchObject({ planing: 'unknown' });
     expect(read(looked)[0]).toMatchObject({ planing: 'opposed', sap: 'both' });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { defaultShop } from '../kit';
 import { mustFit, PATTERNS, startingBrief } from '../plan';
 import { run } from '../run';
-import { assemblySheets, scaleFor } from './sheet';
+import { glueSheets, scaleFor } from './sheet';
 
 const shop = {
   ...defaultShop('sheets'),
@@ -21,12 +21,12 @@ const area = (points: readonly (readonly [number, number])[]) =>
     ),
   ) / 2;
 
-describe('assembly sheets', () => {
+describe('sheets', () => {
   it.each(
     PATTERNS.map((pattern) => [pattern.id, pattern] as const),
   )('%s: one a glue-up, every part numbered, faces within the drawing', (_id, pattern) => {
     const build = plan(pattern);
-    const sheets = assemblySheets(build, run(build));
+    const sheets = glueSheets(build, run(build));
     expect(sheets.map(({ step }) => step.id)).toEqual(
       build.steps.filter(({ kind }) => kind === 'glue').map(({ id }) => id),
     );
@@ -45,13 +45,13 @@ describe('assembly sheets', () => {
   });
   it('a full rectangle is drawn full', () => {
     const build = plan(PATTERNS.find(({ id }) => id === 'endGrain') ?? PATTERNS[0]);
-    for (const { faces, size } of assemblySheets(build, run(build)))
+    for (const { faces, size } of glueSheets(build, run(build)))
       expect(faces.reduce((sum, { points }) => sum + area(points), 0)).toBeCloseTo(size[0] * size[1], 3);
   });
   it('turns and shifts stand with their parts', () => {
     const sheetOf = (id: string, step: string) => {
       const build = plan(PATTERNS.find((pattern) => pattern.id === id) ?? PATTERNS[0]);
-      return assemblySheets(build, run(build)).find((sheet) => sheet.step.id === step);
+      return glueSheets(build, run(build)).find((sheet) => sheet.step.id === step);
     };
     expect(sheetOf('endGrain', 'glue-block')?.parts.map(({ turned }) => turned.length)).toEqual(
       Array.from({ length: 12 }, (_, i) => i % 2),

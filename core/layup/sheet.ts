@@ -36,8 +36,8 @@ export interface SheetAids {
   places: { joint?: number; at: number[] }[];
 }
 
-/** The assembly drawing of one glue-up. */
-export interface AssemblySheet {
+/** The sheet of one glue-up: its drawing to scale. */
+export interface GlueSheet {
   step: GlueStep;
   name: string;
   /** Drawn from above, or from the near edge where parts lie one on another. */
@@ -100,8 +100,8 @@ function aidsOn(build: BuildDocument, timeline: Timeline, step: GlueStep, [u, v]
 }
 
 /** One sheet for every glue-up that could be played, in the order of the work. */
-export function assemblySheets(build: BuildDocument, timeline: Timeline): AssemblySheet[] {
-  return build.steps.flatMap((step): AssemblySheet[] => {
+export function glueSheets(build: BuildDocument, timeline: Timeline): GlueSheet[] {
+  return build.steps.flatMap((step): GlueSheet[] => {
     const entry = timeline.steps.find(({ id }) => id === step.id);
     const blank = entry?.pieces[0]?.blank;
     if (step.kind !== 'glue' || !entry?.laid || !blank) return [];

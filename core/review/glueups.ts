@@ -353,7 +353,7 @@ declare module '../document/finding' {
     'adhesive-unsuited': true;
     /** The bottle holds less than the glue-up takes. */
     'glue-short': true;
-    /** The assembly takes longer than the glue stays open. */
+    /** Its acts take longer than the glue stays open. */
     'slower-than-glue': true;
     /** The air is not known, and times are those of a usual shop. */
     'climate-unknown': true;

@@ -173,7 +173,7 @@ export function oddChequer(step: Step, context: ReviewContext): Finding[] {
           ? [
               {
                 label: `Remove the last: ${slots.length - 1}`,
-                edit: { do: 'removeStrip' as const, step: rip.id, piece: slots[slots.length - 1].id },
+                edit: { do: 'removeStrip' as const, step: rip.id, strip: slots[slots.length - 1].id },
               },
             ]
           : []),

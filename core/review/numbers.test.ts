@@ -4,7 +4,7 @@ import { type BuildDocument, type Finding, phraseText } from '../document';
 import { predict } from '../exchange';
 import { glueUpsOf, plannedGlueUp } from '../glueup';
 import type { ShopSnapshot } from '../kit';
-import { assemblySheets } from '../layup';
+import { glueSheets } from '../layup';
 import { PATTERNS } from '../plan';
 import { run } from '../run';
 import { extents } from '../solid';
@@ -83,7 +83,7 @@ function expectSizes(build: BuildDocument, timeline: Timeline): void {
     );
   const predicted = predict(build);
   expect(JSON.stringify(predicted)).not.toContain('null,null');
-  for (const sheet of assemblySheets(build, timeline)) {
+  for (const sheet of glueSheets(build, timeline)) {
     const entry = timeline.steps.find(({ id }) => id === sheet.step.id);
     expect(shown(sheet.size)).toEqual(shown(entry ? extents(entry.pieces[0].blank) : []));
   }

@@ -42,7 +42,7 @@ describe('what the screen reads', () => {
     expect(view.findings[0].code).toBe('no-strips');
   });
   it('findings keep their order, the run’s own first', () => {
-    const odd = mustEdit(mustEdit(block, { do: 'removeStrip', step: 'rip', piece: 'strip-8' }), {
+    const odd = mustEdit(mustEdit(block, { do: 'removeStrip', step: 'rip', strip: 'strip-8' }), {
       do: 'setStep',
       step: 'trim',
       change: { near: { mm: 9 } },

@@ -112,7 +112,7 @@ describe('findings name their number and can be mended', () => {
   it('target overshot and not reached', () => {
     const long = edit(panel(), { do: 'setAllSlots', step: 'rip', change: { length: typed('31') } });
     expect(expectFixable(long, 'target-overshot').numbers.difference).toBeCloseTo(0.625 * INCH, 6);
-    const short = edit(panel(), { do: 'removeStrip', step: 'rip', piece: 'strip-1' });
+    const short = edit(panel(), { do: 'removeStrip', step: 'rip', strip: 'strip-1' });
     expect(expectFixable(short, 'target-not-reached').dimension).toBe('width');
   });
   it('a margin below the tolerance it has to absorb', () => {
@@ -127,7 +127,7 @@ describe('findings name their number and can be mended', () => {
   it('a thickness step between neighbours', () => {
     const build = edit(
       panel(),
-      { do: 'setSlot', step: 'rip', piece: 'strip-2', change: { thickness: typed('1 1/16') } },
+      { do: 'setSlot', step: 'rip', strip: 'strip-2', change: { thickness: typed('1 1/16') } },
       { do: 'setStep', step: 'mill', change: { face: { mm: 0 } } },
     );
     const finding = expectFixable(build, 'thickness-step');
@@ -135,7 +135,7 @@ describe('findings name their number and can be mended', () => {
   });
   it('a chequer with an odd number of columns', () => {
     const finding = expectFixable(
-      edit(plan(), { do: 'removeStrip', step: 'rip', piece: 'strip-8' }),
+      edit(plan(), { do: 'removeStrip', step: 'rip', strip: 'strip-8' }),
       'odd-columns',
     );
     expect(finding.numbers.columns).toBe(7);
@@ -161,7 +161,7 @@ describe('findings name their number and can be mended', () => {
   });
   it('ragged ends', () => {
     expectFixable(
-      edit(panel(), { do: 'setSlot', step: 'rip', piece: 'strip-2', change: { length: typed('25') } }),
+      edit(panel(), { do: 'setSlot', step: 'rip', strip: 'strip-2', change: { length: typed('25') } }),
       'ragged-ends',
     );
   });
@@ -169,7 +169,7 @@ describe('findings name their number and can be mended', () => {
     const build = edit(
       panel(),
       { do: 'setStep', step: 'mill', change: { edge: { mm: 0 } } },
-      { do: 'setSlot', step: 'rip', piece: 'strip-2', change: { width: typed('1/10') } },
+      { do: 'setSlot', step: 'rip', strip: 'strip-2', change: { width: typed('1/10') } },
     );
     expectFixable(build, 'kerf-thicker-than-strip');
   });

@@ -110,17 +110,17 @@ function troubles(build: BuildDocument, random: () => number): Scenario[] {
     say('one strip shorter', {
       do: 'setSlot',
       step: rip.id,
-      piece: first.id,
+      strip: first.id,
       change: { length: { mm: first.length.mm - 20 } },
     });
     say('one strip thinner', {
       do: 'setSlot',
       step: rip.id,
-      piece: first.id,
+      strip: first.id,
       change: { thickness: { mm: first.thickness.mm - 1.5 } },
     });
     if (slots.length > 1) {
-      say('one strip gone', { do: 'removeStrip', step: rip.id, piece: first.id });
+      say('one strip gone', { do: 'removeStrip', step: rip.id, strip: first.id });
       say('one strip more', { do: 'addStrip', step: rip.id });
     }
   }

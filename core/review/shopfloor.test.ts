@@ -164,7 +164,7 @@ describe('what a saw can carry', () => {
         edited(panel({}, shop), {
           do: 'setSlot',
           step: 'rip',
-          piece: 'strip-1',
+          strip: 'strip-1',
           change: { width: typed(text) },
         }),
       ).find(({ code }) => code === 'thin-strip');
@@ -243,8 +243,8 @@ describe('seams and stripes', () => {
     expect(off).toEqual([]);
     const wider = edited(
       plain,
-      { do: 'setSlot', step: rip, piece: slots[0].id, change: { width: { mm: slots[0].width.mm + 5 } } },
-      { do: 'setSlot', step: rip, piece: slots[1].id, change: { width: { mm: slots[1].width.mm - 5 } } },
+      { do: 'setSlot', step: rip, strip: slots[0].id, change: { width: { mm: slots[0].width.mm + 5 } } },
+      { do: 'setSlot', step: rip, strip: slots[1].id, change: { width: { mm: slots[1].width.mm - 5 } } },
     );
     const finding = find(wider).find(({ code }) => code === 'stripes-do-not-meet');
     // On a mitre of 45 degrees 5 mm across a leg are 5 x the root of 2 along the joint.
@@ -254,7 +254,7 @@ describe('seams and stripes', () => {
       edits: slots.map((slot, i) => ({
         do: 'setSlot' as const,
         step: rip,
-        piece: slot.id,
+        strip: slot.id,
         change: { species: slots[slots.length - 1 - i].species },
       })),
     });
@@ -293,7 +293,7 @@ describe('several alike', () => {
     const short = edited(wall, {
       do: 'setSlot',
       step: 'rip',
-      piece: 'strip-1',
+      strip: 'strip-1',
       change: { length: { mm: 300 } },
     });
     expect(run(short).problems.length + find(short).length).toBeGreaterThan(0);

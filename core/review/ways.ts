@@ -207,7 +207,7 @@ function widerStrips(build: BuildDocument, glue: GlueStep, shortMm: number): Fix
         edits: slots.map((slot) => ({
           do: 'setSlot',
           step: rip.id,
-          piece: slot.id,
+          strip: slot.id,
           change: { width: { mm: slot.width.mm + each } },
         })),
       },

@@ -28,7 +28,7 @@ export function stripsWithoutBoard(step: Step, { build }: ReviewContext): Findin
       fixes: [
         {
           label: 'Take them from elsewhere',
-          edit: { do: 'setSlots', slots: bare.map(({ id }) => id), change: { strip: { excluded: true } } },
+          edit: { do: 'setSlots', strips: bare.map(({ id }) => id), change: { strip: { excluded: true } } },
         },
       ],
     },

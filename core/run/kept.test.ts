@@ -34,7 +34,7 @@ const anyEdit = (build: BuildDocument): fc.Arbitrary<Edit> =>
           { do: 'useSaw', step: step.id, saw: build.shop.saws[mm % build.shop.saws.length].id },
           { do: 'setStep', step: step.id, change: { near: value, face: value, top: value, head: value } },
           { do: 'spoil', step: step.id, piece: `${step.id}.1` },
-          { do: 'setSlot', step: build.steps[0].id, piece, change: { width: { mm: 10 + mm } } },
+          { do: 'setSlot', step: build.steps[0].id, strip: piece, change: { width: { mm: 10 + mm } } },
           { do: 'lengthenStrips', step: build.steps[0].id, byMm: mm },
           { do: 'useShop', shop: { ...build.shop, settingStep: value } },
         ] satisfies Edit[]

@@ -234,9 +234,9 @@ describe('edits', () => {
     { do: 'moveStrip', step: 'glue', from: 0, to: 5 },
     { do: 'turnPart', step: 'glue', piece: 'strip-2', turn: 'endForEnd' },
     { do: 'turnPart', step: 'glue', piece: 'strip-3', turn: 'rollOver' },
-    { do: 'duplicateStrip', step: 'glue', piece: 'strip-4' },
-    { do: 'removeStrip', step: 'glue', piece: 'strip-1' },
-    { do: 'setSlot', step: 'rip', piece: 'strip-5', change: { species: 'cherry_black', width: typed('2') } },
+    { do: 'duplicateStrip', step: 'glue', strip: 'strip-4' },
+    { do: 'removeStrip', step: 'glue', strip: 'strip-1' },
+    { do: 'setSlot', step: 'rip', strip: 'strip-5', change: { species: 'cherry_black', width: typed('2') } },
     { do: 'flipSlice', step: 'glue-block', part: 4 },
     { do: 'setStep', step: 'slice', change: { count: 9 } },
     { do: 'useSaw', step: 'slice', saw: 'bandsaw' },
@@ -273,7 +273,7 @@ describe('edits', () => {
         .steps.find((s) => s.id === 'glue')
         ?.laid?.map((part) => part.piece);
     expect(
-      order(mustEdit(build, { do: 'duplicateStrip', step: 'glue', piece: 'strip-2' }))?.slice(0, 4),
+      order(mustEdit(build, { do: 'duplicateStrip', step: 'glue', strip: 'strip-2' }))?.slice(0, 4),
     ).toEqual(['strip-1', 'strip-2', 'strip-9', 'strip-3']);
     expect(order(mustEdit(build, { do: 'moveStrip', step: 'glue', from: 0, to: 2 }))?.slice(0, 3)).toEqual([
       'strip-2',
@@ -289,17 +289,17 @@ describe('builds that cannot be carried out', () => {
   it.each([
     [
       'no-size',
-      change({ do: 'setSlot', step: 'rip', piece: 'strip-3', change: { width: { mm: 0 } } }),
+      change({ do: 'setSlot', step: 'rip', strip: 'strip-3', change: { width: { mm: 0 } } }),
       'rip',
     ],
     [
       'no-size',
-      change({ do: 'setSlot', step: 'rip', piece: 'strip-3', change: { length: { mm: -4 } } }),
+      change({ do: 'setSlot', step: 'rip', strip: 'strip-3', change: { length: { mm: -4 } } }),
       'rip',
     ],
     [
       'no-size',
-      change({ do: 'setSlot', step: 'rip', piece: 'strip-3', change: { length: { mm: Number.NaN } } }),
+      change({ do: 'setSlot', step: 'rip', strip: 'strip-3', change: { length: { mm: Number.NaN } } }),
       'rip',
     ],
     ['nothing-left', change({ do: 'setStep', step: 'flatten', change: { top: typed('2') } }), 'flatten'],
@@ -327,14 +327,14 @@ describe('builds that cannot be carried out', () => {
     const one = mustEdit(base, {
       do: 'setSlot',
       step: 'rip',
-      piece: 'strip-1',
+      strip: 'strip-1',
       change: { strip: { board: 'b7' } },
     });
     expect(stopOf(one)).toBeUndefined();
     const two = mustEdit(one, {
       do: 'setSlot',
       step: 'rip',
-      piece: 'strip-2',
+      strip: 'strip-2',
       change: { strip: { board: 'b7' } },
     });
     // 3 - (1 5/8 + 1/8) = 1 1/4 left, 1 9/16 needed: the two-strips-need-a-kerf rule

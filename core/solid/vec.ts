@@ -4,9 +4,6 @@ export type Vec3 = readonly [number, number, number];
 /** The three axes of an assembly's frame: length x, width y, thickness z. */
 export type Axis = 0 | 1 | 2;
 
-/** Names of the axes, in order. */
-export const AXIS_NAMES = ['length', 'width', 'thickness'] as const;
-
 export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const subtract = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const scale = (a: Vec3, s: number): Vec3 => [a[0] * s, a[1] * s, a[2] * s];

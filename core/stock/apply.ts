@@ -99,6 +99,6 @@ export const stripFromBoard = (build: BuildDocument, slot: Slot, board: BoardSto
       strips: { [slot.id]: { board: board.id } },
       breakdown: settingsOf(build),
     },
-    { do: 'setSlots', slots: [slot.id], change: { species: board.species } },
+    { do: 'setSlots', strips: [slot.id], change: { species: board.species } },
   ],
 });

@@ -82,12 +82,12 @@ export function dropStrip(
   layout: BoardLayout | undefined,
   {
     board,
-    stripId,
+    strip: id,
     at,
     snapMm,
-  }: { board: BoardStock; stripId: string; at: { x: number; y: number }; snapMm: number },
+  }: { board: BoardStock; strip: string; at: { x: number; y: number }; snapMm: number },
 ): Dropped {
-  const strip = problem.strips.find(({ id }) => id === stripId);
+  const strip = problem.strips.find((each) => each.id === id);
   if (!strip) return { ok: false, reason: 'This strip is not asked for any more.' };
   if (strip.species !== board.species) return { ok: false, reason: `Board ${board.label} is another wood.` };
   if (strip.thickness > board.thickness.mm + 1e-6)
@@ -98,11 +98,11 @@ export function dropStrip(
   if (strip.width > yMax - yMin + 1e-6)
     return { ok: false, reason: `Board ${board.label} is too narrow for this strip.` };
   const others = (layout?.sections ?? []).filter(({ lanes }) =>
-    lanes.flat().some((laid) => laid.strip.id !== stripId),
+    lanes.flat().some((laid) => laid.strip.id !== id),
   );
   const lanes = others
     .flatMap((section) => section.lanes.map(([lane]) => lane))
-    .filter((lane) => lane.strip.id !== stripId);
+    .filter((lane) => lane.strip.id !== id);
   const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
   const { crosscutKerf, ripKerf } = problem.rules;
   const x = nearest(
@@ -117,8 +117,8 @@ export function dropStrip(
   );
   const place = { x: clamp(x, xMin, xMax - strip.length), y: clamp(y, yMin, yMax - strip.width) };
   const grown = { x: place.x, y: place.y, length: strip.length + crosscutKerf, width: strip.width + ripKerf };
-  const held = problem.strips.find(({ id, locked, length, width }) => {
-    if (id === stripId || locked?.board !== board.id) return false;
+  const held = problem.strips.find(({ id: other, locked, length, width }) => {
+    if (other === id || locked?.board !== board.id) return false;
     return overlap(grown, {
       x: locked.x,
       y: locked.y,

@@ -94,7 +94,7 @@ describe('a panel on hand', () => {
         ...block.assemblies[0].slots.map(({ id }) => ({
           do: 'setSlot' as const,
           step: 'rip',
-          piece: id,
+          strip: id,
           change: { length: { mm: length } },
         })),
         {

@@ -141,7 +141,7 @@ describe('by hand', () => {
     );
     const [a, wrong, narrow] = p.boards;
     const drop = (b: BoardStock, x: number, y: number) =>
-      dropStrip(p, undefined, { board: b, stripId: 's', at: { x, y }, snapMm: 10 });
+      dropStrip(p, undefined, { board: b, strip: 's', at: { x, y }, snapMm: 10 });
     expect(drop(a, 4, 7)).toEqual({ ok: true, at: { x: 0, y: 0 } });
     expect(drop(a, -90, 300)).toEqual({ ok: true, at: { x: 0, y: 70 } });
     expect(drop(a, 300, 20)).toMatchObject({ ok: false, reason: expect.stringContaining('locked') });
@@ -159,7 +159,7 @@ describe('by hand', () => {
     const { build } = solved(job(), boards);
     const locked = mustEdit(build, {
       do: 'setStrip',
-      slot: build.assemblies[0].slots[0].id,
+      strip: build.assemblies[0].slots[0].id,
       change: { locked: true },
     });
     const other = [maple('c', 60, 8)];

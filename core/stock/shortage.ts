@@ -241,15 +241,15 @@ function candidates(build: BuildDocument, boards: readonly BoardStock[], slots: 
   if (short.some(({ grade = 'show' }) => grade !== 'hidden'))
     offer('Let these strips carry knots and stain on both faces', {
       do: 'setSlots',
-      slots,
+      strips: slots,
       change: { grade: 'hidden', gradeBelow: 'hidden' },
     });
   if (short.some(({ grain }) => grain))
-    offer('Take any grain for these strips', { do: 'setSlots', slots, change: { grain: undefined } });
+    offer('Take any grain for these strips', { do: 'setSlots', strips: slots, change: { grain: undefined } });
   if (short.some(({ set }) => set !== undefined))
     offer('Let the strips of a set come from several boards', {
       do: 'setSlots',
-      slots,
+      strips: slots,
       change: { set: undefined },
     });
   const present = new Set(all.map(({ species }) => species));
@@ -262,7 +262,7 @@ function candidates(build: BuildDocument, boards: readonly BoardStock[], slots: 
         `Make ${slots.length > 1 ? `these ${slots.length}` : 'it an'} accent ${slots.length > 1 ? 'strips' : 'strip'} of ${speciesName(species)}`,
         {
           do: 'setSlots',
-          slots,
+          strips: slots,
           change: { species },
         },
       );

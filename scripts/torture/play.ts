@@ -6,7 +6,7 @@ import { type Brief, type BuildDocument, attempt } from '../../core/document';
 import { predict } from '../../core/exchange';
 import { plannedGlueUp, pressureOf, pressureQuickly } from '../../core/glueup';
 import { clampsOf, gluingOf } from '../../core/kit';
-import { assemblySheets, layUpOf } from '../../core/layup';
+import { glueSheets, layUpOf } from '../../core/layup';
 import { fit, PATTERNS, mustFit } from '../../core/plan';
 import { outlook } from '../../core/review';
 import { run } from '../../core/run';
@@ -55,7 +55,7 @@ export function playAll(build: BuildDocument, deep: boolean): number {
   if (brief) timed(() => planned(brief, build));
   timed(() => outlook(build, build.steps.at(-1)?.id, TODAY));
   timed(() => predict(build));
-  timed(() => assemblySheets(build, timeline));
+  timed(() => glueSheets(build, timeline));
   timed(() => schedule(tasksOf('job', build, timeline), NOW, roomOf(build)));
   for (const step of build.steps.filter(({ kind }) => kind === 'glue').slice(0, 3)) {
     timed(() => layUpOf(build, timeline, step.id));

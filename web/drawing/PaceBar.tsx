@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3';
 import type { Rehearsal } from '../../core/glueup';
 import { minutesText } from '../../core/units';
 
-/** The assembly as one bar against the glue's closed time: spreading, placing, clamping, each with its own hatch. */
+/** The acts of a glue-up as one bar against the glue's closed time: spreading, placing, clamping, each with its own hatch. */
 export function PaceBar({ rehearsal, width = 312 }: { rehearsal: Rehearsal; width?: number }) {
   const { spreadMin, placeMin, clampMin, totalMin, times } = rehearsal;
   const most = Math.max(totalMin, times?.closedMin ?? 0) * 1.04;
@@ -19,7 +19,7 @@ export function PaceBar({ rehearsal, width = 312 }: { rehearsal: Rehearsal; widt
       width={width}
       height="64"
       role="img"
-      aria-label={`Assembly ${minutesText(totalMin)}${times ? ` of ${minutesText(times.closedMin)} until the glue sets` : ''}`}
+      aria-label={`Glue-up ${minutesText(totalMin)}${times ? ` of ${minutesText(times.closedMin)} until the glue sets` : ''}`}
     >
       <defs>
         <pattern

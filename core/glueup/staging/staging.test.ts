@@ -149,7 +149,7 @@ describe('a split by hand', () => {
     expect(second?.laid?.find(({ piece }) => piece === 'strip-5')?.endForEnd).toBe(true);
     const locked = mustEdit(split, { do: 'lockPart', step: 'rip', piece: 'strip-5' });
     expect(run(locked).steps.find(({ id }) => id === 'glue-section-2')?.laid?.[1].locked).toBe(true);
-    const longer = mustEdit(split, { do: 'duplicateStrip', step: 'rip', piece: 'strip-5' });
+    const longer = mustEdit(split, { do: 'duplicateStrip', step: 'rip', strip: 'strip-5' });
     expect(run(longer).steps.find(({ id }) => id === 'glue-section-2')?.laid).toHaveLength(6);
   });
 });

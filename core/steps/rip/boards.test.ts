@@ -78,7 +78,7 @@ describe('edits that bring wood into a job', () => {
     expect(slots(moved)[0].strip).toBeUndefined();
   });
   it('keep a strip’s seed, so that its figure does not change when it loses its board', () => {
-    const seeded = mustEdit(job, { do: 'setSlots', slots: [first.id], change: { strip: { seed: 7 } } });
+    const seeded = mustEdit(job, { do: 'setSlots', strips: [first.id], change: { strip: { seed: 7 } } });
     const placed = mustEdit(seeded, {
       do: 'useBoards',
       boards: [board('a')],
@@ -89,11 +89,11 @@ describe('edits that bring wood into a job', () => {
     expect(slots(bare)[0].strip).toEqual({ seed: 7 });
   });
   it('lock, leave out, and change strips of any lay-up by name', () => {
-    const locked = mustEdit(put, { do: 'setStrip', slot: first.id, change: { locked: true } });
+    const locked = mustEdit(put, { do: 'setStrip', strip: first.id, change: { locked: true } });
     expect(slots(locked)[0].strip).toMatchObject({ board: 'a', locked: true });
     const changed = mustEdit(put, {
       do: 'setSlots',
-      slots: [first.id, second.id],
+      strips: [first.id, second.id],
       change: { grade: 'clear' },
     });
     expect(slots(changed).filter(({ grade }) => grade === 'clear')).toHaveLength(2);

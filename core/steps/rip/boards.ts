@@ -246,7 +246,7 @@ function kerfsOf(step: RipStep, context: RunContext): Kerfs | { stop: Finding } 
 
 const releaseFix = (step: RipStep, slot: Slot) => ({
   label: 'Take it from wood not yet chosen',
-  edit: { do: 'setSlot' as const, step: step.id, piece: slot.id, change: { strip: {} } },
+  edit: { do: 'setSlot' as const, step: step.id, strip: slot.id, change: { strip: {} } },
 });
 
 function overlapping(step: RipStep, board: BoardStock, [a, b]: [Claim, Claim]) {

@@ -104,7 +104,7 @@ function checkSlot(step: RipStep, slot: Slot, index: number) {
         fixes: [
           {
             label: `Remove strip ${index + 1}`,
-            edit: { do: 'removeStrip', step: step.id, piece: slot.id },
+            edit: { do: 'removeStrip', step: step.id, strip: slot.id },
           },
         ],
       });
@@ -230,7 +230,7 @@ function takeStrip(
         fixes: [
           {
             label: `Take strip ${index + 1} from wood not yet chosen`,
-            edit: { do: 'setSlot', step: step.id, piece: slot.id, change: { strip: {} } },
+            edit: { do: 'setSlot', step: step.id, strip: slot.id, change: { strip: {} } },
           },
           ...(room > 0
             ? [
@@ -239,7 +239,7 @@ function takeStrip(
                   edit: {
                     do: 'setSlot' as const,
                     step: step.id,
-                    piece: slot.id,
+                    strip: slot.id,
                     change: { [name]: { mm: room } },
                   },
                 },

@@ -148,9 +148,9 @@ export function JobHeader({ build }: { build: BuildDocument }) {
             </Link>
             <Link
               className="action px-2"
-              to={`/jobs/${id}/assembly`}
-              aria-label="Assembly sheets"
-              title="Assembly sheets"
+              to={`/jobs/${id}/sheets`}
+              aria-label="Sheets"
+              title="Sheets: one drawing to scale for each glue-up"
             >
               <Printer size={16} />
             </Link>

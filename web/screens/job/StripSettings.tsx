@@ -60,7 +60,7 @@ function OneStrip({ build, step, slot, nth }: { build: BuildDocument; step: Step
   );
   const board = slot.strip?.board && build.boards.find(({ id }) => id === slot.strip?.board);
   const change = (part: Partial<Omit<Slot, 'id'>>, mark?: string) =>
-    edit({ do: 'setSlot', step: step.id, piece: slot.id, change: part }, mark && `${slot.id}.${mark}`);
+    edit({ do: 'setSlot', step: step.id, strip: slot.id, change: part }, mark && `${slot.id}.${mark}`);
   return (
     <section aria-label={`Strip ${nth}`} className="border-chalk flex flex-col gap-2.5 border-l-[3px] pl-3">
       <div className="flex items-center justify-between">

@@ -33,9 +33,19 @@ export function pieceActions(build: BuildDocument, step: Step, piece: string): P
         keyLabel: 'R',
         edit: { do: 'turnPart', step: glue.id, piece, turn: 'rollOver' },
       },
-      { name: 'Duplicate', key: 'd', keyLabel: 'D', edit: { do: 'duplicateStrip', step: glue.id, piece } },
+      {
+        name: 'Duplicate',
+        key: 'd',
+        keyLabel: 'D',
+        edit: { do: 'duplicateStrip', step: glue.id, strip: piece },
+      },
       { name: 'Lock', key: 'l', keyLabel: 'L', edit: { do: 'lockPart', step: glue.id, piece } },
-      { name: 'Remove', key: 'Delete', keyLabel: 'Del', edit: { do: 'removeStrip', step: glue.id, piece } },
+      {
+        name: 'Remove',
+        key: 'Delete',
+        keyLabel: 'Del',
+        edit: { do: 'removeStrip', step: glue.id, strip: piece },
+      },
       ...moves(build, glue.id, piece),
     ];
   if (roomOf(step).each)

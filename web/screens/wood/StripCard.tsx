@@ -57,9 +57,9 @@ export function StripCard({
     ...excluded.map(({ id }) => ({ value: `out ${id}`, label: `left out: ${id}` })),
   ];
   const set = (change: Extract<Edit, { do: 'setStrip' }>['change']) =>
-    slot && void solve([{ do: 'setStrip', slot: slot.id, change }]);
+    slot && void solve([{ do: 'setStrip', strip: slot.id, change }]);
   const setSlot = (change: Extract<Edit, { do: 'setSlots' }>['change']) =>
-    slot && void solve([{ do: 'setSlots', slots: [slot.id], change }]);
+    slot && void solve([{ do: 'setSlots', strips: [slot.id], change }]);
   const boards = rack.filter(
     ({ species, reserved }) =>
       species === slot?.species &&
@@ -73,7 +73,7 @@ export function StripCard({
         <button
           type="button"
           className="action self-start"
-          onClick={() => void solve([{ do: 'setStrip', slot: slot.id, change: { excluded: undefined } }])}
+          onClick={() => void solve([{ do: 'setStrip', strip: slot.id, change: { excluded: undefined } }])}
         >
           Ask for it again
         </button>

@@ -71,7 +71,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
     const landed = dropStrip(
       problem,
       layouts?.laid.find((l) => l.board.id === boardId),
-      { board, stripId: strip, at: { x, y }, snapMm },
+      { board, strip: strip, at: { x, y }, snapMm },
     );
     setRefused(landed.ok ? undefined : landed.reason);
     if (!landed.ok) return;

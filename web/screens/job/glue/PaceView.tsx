@@ -9,7 +9,7 @@ import { ReadyList } from './ReadyList';
 import { StagesWindow } from './StagesWindow';
 import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';
 
-/** Whether the assembly is done before the glue sets, what would help, and what must lie ready. */
+/** Whether the acts are done before the glue sets, what would help, and what must lie ready. */
 export function PaceView({ build, step, planned }: GluePart) {
   const display = useDisplay();
   const [stages, setStages] = useState(false);

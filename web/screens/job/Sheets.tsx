@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react';
 import { type CSSProperties, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { type AssemblySheet, assemblySheets, scaleFor, type SheetPart } from '../../../core/layup';
+import { type GlueSheet, glueSheets, scaleFor, type SheetPart } from '../../../core/layup';
 import { run } from '../../../core/run';
 import { areaText, counted, type Display, INCH, lengthText } from '../../../core/units';
 import { cssColour } from '../../../core/wood/css';
@@ -17,15 +17,15 @@ type Paper = keyof typeof PAPERS;
 const MARGIN = 14;
 
 /** One page for every glue-up: the lay-up to scale, every part with its number and its turns. */
-export function AssemblySheets() {
+export function Sheets() {
   const { id = '' } = useParams();
   const display = useDisplay();
   const { data, error } = useJobQuery(id, { refetchOnMountOrArgChange: true });
   const [paper, setPaper] = useState<Paper>(display.system === 'inch' ? 'letter' : 'A4');
   useEffect(() => {
-    if (data) document.title = `Assembly, ${data.name} · Junta`;
+    if (data) document.title = `Sheets, ${data.name} · Junta`;
   }, [data]);
-  const sheets = useMemo(() => (data ? assemblySheets(data.build, run(data.build)) : []), [data]);
+  const sheets = useMemo(() => (data ? glueSheets(data.build, run(data.build)) : []), [data]);
   if (error)
     return (
       <p role="alert" className="p-8">
@@ -83,7 +83,7 @@ function Sheet({
   paper,
   display,
 }: {
-  sheet: AssemblySheet;
+  sheet: GlueSheet;
   title: string;
   page: string;
   paper: Paper;
@@ -133,7 +133,7 @@ function Drawing({
   down,
   stands,
 }: {
-  sheet: AssemblySheet;
+  sheet: GlueSheet;
   scale: number;
   down: number;
   stands: boolean;
@@ -234,7 +234,7 @@ function ScaleBar({ scale, display }: { scale: number; display: Display }) {
 }
 
 /** Where biscuits, dowels or cauls go, measured from the left end. */
-function AidPlaces({ aids, display }: { aids: AssemblySheet['aids']; display: Display }) {
+function AidPlaces({ aids, display }: { aids: GlueSheet['aids']; display: Display }) {
   if (!aids.name) return null;
   const text = (list: readonly number[]) => list.map((mm) => lengthText(mm, display)).join(', ');
   // Joints with the same places are told as one.
