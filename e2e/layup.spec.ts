@@ -218,7 +218,7 @@ test('bad lengths are answered at their field, the last good drawing stays', asy
     ['-2', 'negative'],
     ['seven', 'not a number'],
     ['1 3/0', 'divides by zero'],
-    ['99999999', 'longer than 100 m'],
+    ['99999999', 'longer than 328 ft'],
     ['', 'type a length'],
   ] as const) {
     await width.fill(text);

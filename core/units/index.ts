@@ -1,4 +1,5 @@
 export * from './count';
+export * from './dialled';
 export * from './display';
 export * from './length';
 export * from './parse';

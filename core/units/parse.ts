@@ -88,14 +88,22 @@ function parseFeet(text: string): { mm: number } | string | undefined {
   return { mm: (Number(feet[1].replace(',', '.')) * 12 + rest.value) * INCH };
 }
 
-/** Checks a value against a field's limits; the reason names the limit. */
-function against(mm: number, rule: LengthRule): string | undefined {
+/** A limit as the reader reads lengths, to the thousandth. */
+const inSystem = (mm: number, system: LengthSystem): string =>
+  system === 'inch' ? `${Number((mm / INCH).toFixed(3))} in` : `${mm} mm`;
+
+/** Checks a value against a field's limits; the reason names the limit, in the shop's units. */
+function against(mm: number, rule: LengthRule, system: LengthSystem): string | undefined {
   const min = rule.minMm ?? LEAST_MM;
   const max = rule.maxMm ?? ABSURD_MM;
   if (!Number.isFinite(mm)) return 'this is not a finite number';
   if (mm < 0) return 'a length cannot be negative';
-  if (mm < min) return min <= LEAST_MM ? 'a length must be more than zero' : `the least here is ${min} mm`;
-  if (mm > max) return max === ABSURD_MM ? 'this is longer than 100 m' : `the most here is ${max} mm`;
+  if (mm < min)
+    return min <= LEAST_MM ? 'a length must be more than zero' : `the least here is ${inSystem(min, system)}`;
+  if (mm > max)
+    return max === ABSURD_MM
+      ? `this is longer than ${system === 'inch' ? '328 ft' : '100 m'}`
+      : `the most here is ${inSystem(max, system)}`;
   return undefined;
 }
 
@@ -124,7 +132,7 @@ export function parseLength(text: string, shop: LengthSystem, rule: LengthRule =
     system = unit ? UNITS[unit[2]].system : amount.fraction ? 'inch' : shop;
     mm = amount.value * (unit ? UNITS[unit[2]].mm : system === 'inch' ? INCH : 1);
   }
-  const reason = against(negative ? -mm : mm, rule);
+  const reason = against(negative ? -mm : mm, rule, shop);
   if (reason) return { ok: false, reason };
   return { ok: true, length: { mm, typed: { text: canonical(body), system } } };
 }

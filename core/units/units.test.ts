@@ -63,7 +63,7 @@ describe('lengths as makers write them', () => {
     ['abc', 'not a number'],
     ['1 2 3', 'not a number'],
     ['1/2/3', 'not a number'],
-    ['5000 m', 'longer than 100 m'],
+    ['5000 m', 'longer than 328 ft'],
     ['mm', 'missing'],
     ['1e9', 'not a number'],
     ['NaN', 'not a number'],
@@ -73,6 +73,15 @@ describe('lengths as makers write them', () => {
     expect(parseLength('0', 'mm', { minMm: 0 })).toMatchObject({ ok: true });
     expect(parseLength('12', 'mm', { maxMm: 10 })).toEqual({ ok: false, reason: 'the most here is 10 mm' });
     expect(parseLength('2', 'mm', { minMm: 3 })).toEqual({ ok: false, reason: 'the least here is 3 mm' });
+    expect(parseLength('12', 'inch', { maxMm: 254 })).toEqual({
+      ok: false,
+      reason: 'the most here is 10 in',
+    });
+    expect(parseLength('1/2', 'inch', { minMm: 19.05 })).toEqual({
+      ok: false,
+      reason: 'the least here is 0.75 in',
+    });
+    expect(parseLength('5000 m', 'mm')).toEqual({ ok: false, reason: 'this is longer than 100 m' });
   });
   it('never throws, whatever is typed', () => {
     fc.assert(

@@ -1,4 +1,5 @@
 export * from './hold';
+export * from './layup';
 export * from './rows';
 export * from './tables';
 export * from './tools';

@@ -2,9 +2,8 @@ import { useMemo } from 'react';
 import type { BuildDocument } from '../../core/document';
 import { compareTarget, findingsOf, woodShare } from '../../core/review';
 import { run } from '../../core/run';
-import { blankVolume } from '../../core/solid';
 import { counted, type Display, lengthText } from '../../core/units';
-import { cutRows, slicedPanels } from '../../core/view';
+import { cutRows, slicedPanels, finishedVolume, sizeRange } from '../../core/view';
 import { JobPicture } from '../drawing/JobPicture';
 import { Measure } from '../parts/Measure';
 import { Words } from '../parts/Words';
@@ -23,7 +22,7 @@ export function PlanView({
   const findings = useMemo(() => findingsOf(build, timeline), [build, timeline]);
   const comparison = compareTarget(build, timeline);
   const pieces = timeline.finished?.pieces.length ?? 0;
-  const inPiece = timeline.finished?.pieces.reduce((sum, { blank }) => sum + blankVolume(blank), 0) ?? 0;
+  const inPiece = finishedVolume(timeline);
   return (
     <>
       <div style={{ height }}>
@@ -81,10 +80,9 @@ function StripWords({
   display: Display;
 }) {
   const range = (name: 'width' | 'length' | 'thickness') => {
-    const all = slots.map((slot) => slot[name].mm);
-    const [least, most] = [Math.min(...all), Math.max(...all)];
+    const { least, most } = sizeRange(slots, name);
     const text = lengthText(most, display);
-    return most - least > 0.01 ? `${lengthText(least, display)} to ${text}` : text;
+    return least === undefined ? text : `${lengthText(least, display)} to ${text}`;
   };
   return (
     <>

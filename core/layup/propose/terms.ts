@@ -19,6 +19,8 @@ export const WAYS = [
 export interface Term {
   name: string;
   weight: number;
+  /** What it counts is a length, mm: it is shown in the reader's units. */
+  of?: 'length';
 }
 
 /** Terms of each purpose: on neighbours, on single strips, on mirror pairs. */
@@ -59,7 +61,7 @@ export const TERMS: Record<Purpose, { joints: Term[]; strips: Term[]; pairs: Ter
     strips: [{ name: 'better face hidden', weight: 2 }],
     pairs: [
       { name: 'colour difference of a mirror pair', weight: 1 },
-      { name: 'difference in width, mm', weight: 1 },
+      { name: 'difference in width', weight: 1, of: 'length' },
       { name: 'different woods in a mirror pair', weight: 10 },
     ],
   },

@@ -1,6 +1,6 @@
+import { ruleOf } from '../../../core/view';
 import { useState } from 'react';
 import { type BuildDocument, ruleText, type TurnRule } from '../../../core/document';
-import type { LayUpRule } from '../../../core/kit';
 import { assemblyOf, type GlueStep } from '../../../core/steps';
 import { useDisplay } from '../../app/display';
 import { changeKit } from '../../app/kit';
@@ -127,23 +127,8 @@ function ShiftSettings({ step }: { step: GlueStep }) {
 function KeepRule({ build, step }: { build: BuildDocument; step: GlueStep }) {
   const [name, setName] = useState<string>();
   const [kept, setKept] = useState(false);
-  const slots = assemblyOf(build, step.id)?.slots ?? [];
   const keep = () => {
-    const order = step.parts ?? slots.map(({ id }) => ({ piece: id }));
-    const laid = order.flatMap((part) => {
-      const slot = slots.find(({ id }) => id === part.piece);
-      return slot ? [{ ...part, slot }] : [];
-    });
-    const whole = laid.reduce((sum, { slot }) => sum + slot.width.mm, 0);
-    const rule: Omit<LayUpRule, 'id'> = {
-      name: name?.trim() || build.name.slice(0, 60),
-      strips: laid.map(({ slot, ...part }) => ({
-        species: slot.species,
-        share: slot.width.mm / whole,
-        ...('endForEnd' in part && part.endForEnd ? { endForEnd: true } : {}),
-        ...('rollOver' in part && part.rollOver ? { rollOver: true } : {}),
-      })),
-    };
+    const rule = ruleOf(build, step, name?.trim() || build.name.slice(0, 60));
     changeKit((shop) => {
       const rules = shop.layUps ?? [];
       const used = new Set(rules.map(({ id }) => id));

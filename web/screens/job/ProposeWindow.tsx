@@ -4,6 +4,8 @@ import type { BuildDocument } from '../../../core/document';
 import { mustEdit } from '../../../core/edit';
 import type { Proposal, Proposals, Purpose } from '../../../core/layup';
 import type { GlueStep } from '../../../core/steps';
+import { lengthText } from '../../../core/units';
+import { useDisplay } from '../../app/display';
 import { JobPicture } from '../../drawing/JobPicture';
 import { Choice } from '../../parts/Choice';
 import { Window } from '../../parts/Window';
@@ -133,6 +135,7 @@ function Answer({
   step: GlueStep;
   onUse: () => void;
 }) {
+  const display = useDisplay();
   const shown = useMemo(
     () => mustEdit(build, { do: 'layParts', step: step.id, parts: answer.parts }),
     [build, step.id, answer.parts],
@@ -147,11 +150,13 @@ function Answer({
         <span className="text-graphite text-[13px]"> in all; as laid now {round(now)}</span>
       </p>
       <dl className="text-[13px] leading-snug">
-        {answer.scores.map(({ name, weight, sum }) => (
+        {answer.scores.map(({ name, weight, sum, of }) => (
           <div key={name} className="flex justify-between gap-2">
             <dt>{name}</dt>
             <dd className="rule whitespace-nowrap">
-              {weight} × {round(sum)}
+              {of === 'length'
+                ? `${lengthText(sum, display)}, counts ${round(weight * sum)}`
+                : `${weight} × ${round(sum)}`}
             </dd>
           </div>
         ))}

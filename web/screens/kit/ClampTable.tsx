@@ -6,15 +6,13 @@ import {
   type ClampSet,
   type ShopSnapshot,
 } from '../../../core/kit';
-import { forceText } from '../../../core/units';
+import { dialled, forceText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { AddButton, changed, freshId, Heads, NameCell, RemoveCell, without } from './TableParts';
-
-const LBF = 4.4482216152605;
 
 /** The clamp rack: how many of which, how far they open, and what a hand gets out of one. */
 export function ClampTable({
@@ -27,6 +25,7 @@ export function ClampTable({
   const display = useDisplay();
   const sets = clampsOf(shop);
   const inch = display.system === 'inch';
+  const force = dialled('force', display);
   const set = (clamps: readonly ClampSet[]) => onChange({ ...shop, clamps: [...clamps] });
   const one = (i: number, part: Partial<ClampSet>) => set(changed(sets, i, part));
   return (
@@ -43,7 +42,7 @@ export function ClampTable({
             'Kind',
             'How many',
             'Opens to',
-            `By hand, ${inch ? 'lbf' : 'N'}`,
+            `By hand, ${force.unit}`,
             'Pad along',
             'Pad across',
           ]}
@@ -102,10 +101,10 @@ export function ClampTable({
                   <NumberField
                     label={`${each.name}, force by hand`}
                     hideLabel
-                    value={Math.round(each.forceN / (inch ? LBF : 1))}
+                    value={force.shown(each.forceN)}
                     least={1}
                     most={inch ? 20_000 : 90_000}
-                    onChange={(value) => one(i, { forceN: value * (inch ? LBF : 1) })}
+                    onChange={(value) => one(i, { forceN: force.stored(value) })}
                   />
                   <span className="text-graphite block text-[12px] whitespace-nowrap">
                     a hand: {forceText(kind.handN[0], display)} to {forceText(kind.handN[1], display)}

@@ -1,3 +1,4 @@
+import { dialled } from '../../../core/units';
 import {
   AID_KINDS,
   type AidKind,
@@ -28,6 +29,7 @@ export function AirFields({ shop, onChange }: Part) {
   const display = useDisplay();
   const climate = climateOf(shop);
   const inch = display.system === 'inch';
+  const temperature = dialled('temperature', display);
   const set = (change: Partial<Climate>) => {
     const next = { ...climate, ...change };
     onChange({ ...shop, climate: next });
@@ -39,11 +41,11 @@ export function AirFields({ shop, onChange }: Part) {
       <div className="flex items-end gap-4">
         <div className="w-32">
           <NumberField
-            label={`Temperature, ${inch ? '°F' : '°C'}`}
-            value={Math.round(inch ? climate.temperatureC * 1.8 + 32 : climate.temperatureC)}
+            label={`Temperature, ${temperature.unit}`}
+            value={temperature.shown(climate.temperatureC)}
             least={inch ? 29 : -2}
             most={inch ? 122 : 50}
-            onChange={(value) => set({ temperatureC: inch ? Math.max(-2, (value - 32) / 1.8) : value })}
+            onChange={(value) => set({ temperatureC: Math.max(-2, temperature.stored(value)) })}
           />
         </div>
         <div className="w-32">

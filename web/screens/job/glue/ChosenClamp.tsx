@@ -1,3 +1,4 @@
+import { dialled } from '../../../../core/units';
 import type { PlacedClamp } from '../../../../core/document';
 import { clampsOf } from '../../../../core/kit';
 import { useDisplay } from '../../../app/display';
@@ -9,8 +10,6 @@ import { NumberField } from '../../../parts/NumberField';
 import { useSettle } from '../use-edit';
 import { placedClamps } from './GlueBench';
 import { type GluePart, usePlanGlue } from './parts';
-
-const LBF = 4.4482216152605;
 
 /** The clamp chosen on the bench: where it stands, on which side, how hard, and which of the rack it is. */
 export function ChosenClamp({ build, step, planned }: GluePart) {
@@ -29,6 +28,7 @@ export function ChosenClamp({ build, step, planned }: GluePart) {
       mark && `${id}.${mark}`,
     );
   const inch = display.system === 'inch';
+  const force = dialled('force', display);
   const owned = clampsOf(build.shop);
   return (
     <section aria-label={`Clamp ${order}`} className="border-chalk flex flex-col gap-2 border-l-[3px] pl-3">
@@ -64,11 +64,11 @@ export function ChosenClamp({ build, step, planned }: GluePart) {
           onSettled={settle}
         />
         <NumberField
-          label={`Force, ${inch ? 'lbf' : 'N'}`}
-          value={Math.round(clamp.forceN / (inch ? LBF : 1))}
+          label={`Force, ${force.unit}`}
+          value={force.shown(clamp.forceN)}
           least={0}
           most={inch ? 10_000 : 45_000}
-          onChange={(value) => set({ forceN: value * (inch ? LBF : 1) }, 'force')}
+          onChange={(value) => set({ forceN: force.stored(value) }, 'force')}
           onSettled={settle}
         />
       </div>

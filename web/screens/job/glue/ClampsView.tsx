@@ -1,6 +1,7 @@
+import { clampRounds } from '../../../../core/view';
 import { camberPhrase, edgeOf, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
 import { CLAMP_SCHOOLS, type ClampSchool, gluingOf, type Tightening } from '../../../../core/kit';
-import { counted, forceText, pressureText } from '../../../../core/units';
+import { counted, forceText, pressureText, dialled } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
@@ -13,7 +14,6 @@ import { useSettle } from '../use-edit';
 import { ChosenClamp } from './ChosenClamp';
 import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';
 
-const PSI = 0.006894757293;
 const SHORT: Record<ClampSchool, string> = { fan: '45°', reach: 'Measured', elastic: 'Elastic' };
 const GOVERNS = {
   spread: 'reach',
@@ -39,6 +39,7 @@ export function ClampsView({ build, step, planned }: GluePart) {
   const school = CLAMP_SCHOOLS.find(({ id }) => id === clamps.school);
   const hardest = clamps.clamps.reduce((most, { forceN }) => Math.max(most, forceN), 0);
   const inch = display.system === 'inch';
+  const pressure = dialled('pressure', display);
   return (
     <>
       {clamps.clamps.some(({ id }) => id === chosen) && (
@@ -111,16 +112,16 @@ export function ClampsView({ build, step, planned }: GluePart) {
           {clamps.atOnce}
           {clamps.atOnce > 0 &&
             glueUp.blanks > clamps.atOnce &&
-            `, ${Math.ceil(glueUp.blanks / clamps.atOnce)} rounds`}
+            `, ${clampRounds(glueUp.blanks, clamps.atOnce)} rounds`}
         </Fact>
       </dl>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         <NumberField
-          label={`Pressure wanted, ${inch ? 'psi' : 'MPa'}`}
-          value={Math.round((clamps.wantedMPa / (inch ? PSI : 1)) * 100) / 100}
+          label={`Pressure wanted, ${pressure.unit}`}
+          value={pressure.shown(clamps.wantedMPa)}
           least={inch ? 1 : 0.01}
           most={inch ? 1000 : 7}
-          onChange={(value) => set({ wantedMPa: value * (inch ? PSI : 1) }, 'wanted')}
+          onChange={(value) => set({ wantedMPa: pressure.stored(value) }, 'wanted')}
           onSettled={settle}
         />
         <LengthField
