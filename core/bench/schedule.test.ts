@@ -192,7 +192,7 @@ describe('several jobs', () => {
           }
         },
       ),
-      { numRuns: 40 },
+      { seed: 20261, numRuns: 40 },
     );
   });
 });

@@ -158,7 +158,7 @@ describe('random recipes with oblique cuts and free places', () => {
             for (const cell of blank.cells) expect(determinant(cell.toLog)).toBeCloseTo(1, 9);
         },
       ),
-      { numRuns: 1000 },
+      { seed: 20269, numRuns: 1000 },
     );
     expect(played).toBeGreaterThan(2500);
   }, 120_000);

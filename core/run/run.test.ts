@@ -253,7 +253,7 @@ describe('edits', () => {
         const accounted = kept + sum(timeline) + timeline.leftOverMm3;
         expect(Math.abs(accounted - timeline.woodInMm3) / timeline.woodInMm3).toBeLessThan(1e-9);
       }),
-      { numRuns: 60 },
+      { seed: 20270, numRuns: 60 },
     );
     expect(JSON.stringify(build)).toBe(before);
   });

@@ -216,7 +216,7 @@ describe('many strips', () => {
           expect(better(costs, locks, start, { turn: 1, shakes: 40 })).toEqual(found);
         },
       ),
-      { numRuns: 12 },
+      { seed: 20266, numRuns: 12 },
     );
   });
   it('comes within 3 % of the proven best where both can be had', () => {

@@ -47,6 +47,7 @@ describe('what a blank gives', () => {
           expect(slicesFrom(long - 0.01, step, kerf)).toBe(count - 1);
         },
       ),
+      { seed: 20274 },
     );
   });
 });
