@@ -10,7 +10,9 @@ export const exact = <T extends yup.ObjectShape>(fields: T) =>
     )
     .strict();
 
+/** Words, at most so many letters. */
 export const text = (max: number) => yup.string().max(max);
+/** An id: letters, digits, dots, dashes and underscores, up to 80, and no word that programs keep for themselves. */
 export const id = () =>
   text(80)
     .matches(
@@ -23,6 +25,7 @@ export const id = () =>
       (value) => value === undefined || !(value in Object.prototype),
     )
     .required();
+/** A finite number. */
 export const amount = () =>
   yup
     .number()
@@ -88,8 +91,10 @@ export const version = () =>
 /** One of a few words, or nothing. */
 export const maybeOneOf = <T extends string>(...values: readonly T[]) =>
   yup.string().oneOf(values).optional();
+/** A length that may be missing. */
 export const optionalLength = () => length().default(undefined).optional();
 
+/** How lengths are read: the system, and the finest fraction of an inch, 0 for decimals. */
 export const display = () =>
   exact({
     system: yup

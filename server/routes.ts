@@ -14,20 +14,11 @@ import { bringBoards, cutBoards, listBoards, removeBoards, reserveBoards, saveBo
 import { type Caller, callerOf } from './caller';
 import type { Connection } from './database';
 import { ENTITIES } from './entities';
-import {
-  createJob,
-  listBuildsText,
-  listJobs,
-  listRevisions,
-  markRevision,
-  readJobText,
-  readJobVersion,
-  readRevisionText,
-  saveJob,
-} from './jobs';
+import { createJob, listBuildsText, listJobs, readJobText, readJobVersion, saveJob } from './jobs';
 import { readKit, writeKit } from './kit';
 import { badFields } from './problems';
 import { writeOf } from './receipts';
+import { listRevisions, markRevision, readRevisionText } from './revisions';
 
 /** What a handler is given: who asks, the database, what stands in the address, the checked body, the name of the write. */
 interface Asked {

@@ -135,6 +135,7 @@ export const forbids = (grade: FaceGrade, kind: FaultKind): boolean => FORBIDDEN
 /** Faults that go through the board, whichever face they were drawn on. */
 const THROUGH: readonly FaultKind[] = ['split', 'wane', 'nail', 'pith'];
 
+/** Whether a fault shows on both faces. */
 export const isThrough = ({ kind, face }: Pick<Fault, 'kind' | 'face'>): boolean =>
   face === 'both' || THROUGH.includes(kind);
 

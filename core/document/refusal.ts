@@ -26,6 +26,7 @@ export function attempt<T>(make: () => T): T | Refused {
   }
 }
 
+/** Whether a thing is why it was not made. */
 export const isRefused = (made: object): made is Refused => 'refused' in made;
 
 /** What is made, where a refusal would be a fault of the program itself: throws it in words. */

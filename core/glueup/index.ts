@@ -1,5 +1,6 @@
 export * from './adhesive';
 export * from './aids';
+export * from './aidsizes';
 export * from './clampplan';
 export * from './glueup';
 export * from './linereading';

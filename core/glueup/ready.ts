@@ -1,7 +1,8 @@
 import type { Phrase } from '../document';
 import { APPLICATORS, type GlueAmount, gluingOf, held, missingWords, type ShopSnapshot } from '../kit';
 import { counted } from '../units';
-import { type AidLayout, aidNeeds } from './aids';
+import type { AidLayout } from './aids';
+import { aidNeeds } from './aidsizes';
 import { adhesiveFor, type ClampPlan, TIGHTENING_WORDS } from './clampplan';
 import type { GlueUp } from './glueup';
 import { crewOf } from './pace';

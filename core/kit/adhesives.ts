@@ -131,6 +131,7 @@ export interface GlueTimes {
   factor: number;
 }
 
+/** Open and closed time and time in clamps at the shop's air, minutes. */
 export function glueTimes(facts: AdhesiveFacts, climate: Climate): GlueTimes {
   const factor = openFactor(facts.cures, climate);
   return {

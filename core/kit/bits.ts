@@ -38,6 +38,7 @@ export const BIT_KINDS = {
 } as const satisfies Record<string, BitKindFacts>;
 
 export type BitKind = keyof typeof BIT_KINDS;
+/** What Junta knows of a kind of cutter, bit or drill. */
 export const bitFacts = (kind: BitKind): BitKindFacts => BIT_KINDS[kind];
 
 /** A cutter, bit or drill of the shop. What is missing nobody entered. */

@@ -117,6 +117,9 @@ export const DEFAULT_ADHESIVES: readonly Adhesive[] = [
 
 /** What a shop glues with and how, with a small shop's where it has not said. */
 export const clampsOf = (shop: ShopSnapshot): readonly ClampSet[] => shop.clamps ?? DEFAULT_CLAMPS;
+/** The bottles of a shop, a small shop's where it has not said. */
 export const adhesivesOf = (shop: ShopSnapshot): readonly Adhesive[] => shop.adhesives ?? DEFAULT_ADHESIVES;
+/** The air of a shop, likewise. */
 export const climateOf = (shop: ShopSnapshot): Climate => shop.climate ?? DEFAULT_CLIMATE;
+/** How a shop glues, likewise. */
 export const gluingOf = (shop: ShopSnapshot): GluePractice => shop.gluing ?? DEFAULT_GLUE_PRACTICE;

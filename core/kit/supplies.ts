@@ -25,6 +25,7 @@ export const SUPPLY_KINDS = {
 } as const satisfies Record<string, SupplyKindFacts>;
 
 export type SupplyKind = keyof typeof SUPPLY_KINDS;
+/** What Junta knows of a kind of hardware or consumable. */
 export const supplyFacts = (kind: SupplyKind): SupplyKindFacts => SUPPLY_KINDS[kind];
 
 /** Hardware or a consumable on the shelf. */

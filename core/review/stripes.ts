@@ -107,9 +107,8 @@ export function mitredStripes(step: Step, { build, timeline }: ReviewContext): F
 function mitreFindings(entry: TimelineStep, noticeable: number): Finding[] {
   const { cells } = entry.pieces[0].blank;
   const owner = ownersOf(entry);
-  const joint = contacts({ cells })
-    .filter(({ a, b }) => owner[a] !== owner[b])
-    .toSorted((a, b) => b.areaMm2 - a.areaMm2)[0];
+  // Two legs meet on one plane: any of its faces tells where that lies.
+  const joint = contacts({ cells }).find(({ a, b }) => owner[a] !== owner[b]);
   if (!joint || Math.abs(joint.normal[2]) > 0.5) return [];
   const along: Vec3 = [-joint.normal[1], joint.normal[0], 0];
   const offset = dot(joint.at, joint.normal);

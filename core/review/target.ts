@@ -79,7 +79,7 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
   return [...fewer, ...missed];
 }
 
-/** The size that comes out becomes the size that is wanted. */
+/** The size that comes out, mm, becomes the size that is wanted; no way where that dimension is free. */
 export function acceptWay(build: BuildDocument, dimension: DimensionName, comesMm: number): Fix[] {
   if (!build.targets[0]?.[dimension].value) return [];
   return [

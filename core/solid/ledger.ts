@@ -7,6 +7,7 @@ export const CAUSES: readonly Cause[] = ['kerf', 'offcut', 'shaving', 'dust'];
 /** Volumes in mm3, by cause and species. */
 export type Ledger = Record<Cause, Record<string, number>>;
 
+/** Nothing lost yet. */
 export const emptyLedger = (): Ledger => ({ kerf: {}, offcut: {}, shaving: {}, dust: {} });
 
 /** Books all of a blank under a cause; gives a new ledger. */

@@ -105,6 +105,7 @@ export function machineOf(
   );
 }
 
+/** Whether a step stopped the run. */
 export const isStopped = (value: object): value is { stop: Finding } => 'stop' in value;
 
 declare module '../document/finding' {

@@ -62,7 +62,7 @@ export const faceCleaning = (board: BoardStock, shop: ShopSnapshot): number =>
     ? shop.allowances.millFace.mm
     : SURFACED_FACE_MM;
 
-/** What comes off each edge: the rounded corner of dressed lumber, or the shop's allowance. */
+/** What comes off each edge, mm: the rounded corner of dressed lumber, or the shop's allowance. */
 export const edgeCleaning = (board: BoardStock, shop: ShopSnapshot): number =>
   board.sold === 'dressed' ? FACTORY_CORNER_MM : shop.allowances.millEdge.mm;
 

@@ -58,7 +58,7 @@ export function begin(problem: Problem): Search {
 
 export const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
 
-/** An arrangement with its score. */
+/** An arrangement with its score, in the goal's own measure: less is better. */
 export function stateOf(
   search: Search,
   {

@@ -1,4 +1,5 @@
 export * from './why';
 export * from './machining';
+export * from './reasons';
 export * from './split';
 export * from './ways';
