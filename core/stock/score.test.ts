@@ -6,10 +6,45 @@ import { layAnswer, layBoard, totalsOf } from './layout';
 import { packBoard, type PackedSection } from './pack';
 import { prepare, type Problem } from './problem';
 import { eachOffcut, isReusable, readBoard, scoringOf } from './score';
-import { EFFORT, solveNow } from './solve';
+import { EFFORT, solve, solveNow } from './solve';
 
 const volume = (b: BoardStock) => b.length.mm * b.width.mm * b.thickness.mm;
 const all = (p: Problem) => p.boards.reduce((sum, b) => sum + volume(b), 0);
+
+describe('what no plan can beat', () => {
+  const eight = Array.from({ length: 8 }, (_, i) => strip(`s${i}`, 500, 100));
+  const still = { crosscutKerf: 0, ripKerf: 0 };
+  const first = (p: Problem) => {
+    const { done, value } = solve(p, 400).next();
+    return done ? value : value.best;
+  };
+  it('strips that fill their board to the last millimetre are proven at once, and one millimetre more is not', () => {
+    expect(first(problem(eight, [board('full', 1000, 400)], still))).toMatchObject({
+      missing: [],
+      proven: true,
+    });
+    expect(first(problem(eight, [board('longer', 1001, 400)], still)).proven).toBe(false);
+  });
+  it('a thinner board that gives none of them is no reason to hope for less wood', () => {
+    const boards = [board('thin', 3000, 400, 12), board('full', 1000, 400)];
+    expect(first(problem(eight, boards, still))).toMatchObject({ missing: [], proven: true });
+  });
+  it('strips that no board gives are missing in every plan', () => {
+    const p = problem([...eight, strip('thick', 500, 100, 60)], [board('full', 1000, 400)], still);
+    expect(first(p)).toMatchObject({ missing: ['thick'], proven: true });
+    expect(first(problem([strip('thick', 500, 100, 60)], [board('full', 1000, 400)], still))).toMatchObject({
+      missing: ['thick'],
+      proven: true,
+    });
+  });
+  it('what is proven is never beaten by looking longer', () => {
+    for (let seed = 1; seed <= 12; seed++) {
+      const p = twoStage(seed, 9);
+      const quick = solveNow(p, 60);
+      if (quick.proven) expect(solveNow(p, 4000).score).toBeGreaterThan(quick.score * (1 - 1e-9));
+    }
+  });
+});
 
 describe('the score the search works by', () => {
   it('of least waste is wood used less offcuts at their worth, as the layout counts them rectangle by rectangle', () => {

@@ -107,6 +107,8 @@ export interface Scoring {
   together: (readings: readonly BoardReading[]) => number;
   /** Worth of one strip that found no place, so large that placing it always pays. */
   missing: number;
+  /** What taking one board more counts, where the goal is the least waste. */
+  oneMore: number;
 }
 
 /** Fixed weights of the goals; `how-it-works.md` states each sum in words. */
@@ -145,6 +147,7 @@ export function scoringOf(goal: Goal, boards: readonly SolverBoard[], rules: Cut
     board: of[goal],
     together: goal === 'colour' ? colourSpread(boards) : () => 0,
     missing: 4 * all + mean,
+    oneMore: SMALL * mean,
   };
 }
 

@@ -89,16 +89,20 @@ export function solveNow(problem: Problem, effort: number = EFFORT.normal, start
   }
 }
 
-/** Least wood that any plan must use, in the goal's own measure where that is wood; zero where no bound is known. */
-function lowerBound(search: Search): number {
-  const { goal, strips } = search.problem;
-  if (goal !== 'leastWaste' || search.kinds.some(({ leaves }) => leaves.some((n) => n > 1))) return 0;
-  return sum(
-    strips.map((strip, i) => {
-      const able = search.boards.filter(({ index }) => search.kinds[search.kindOf[i]].leaves[index] > 0);
-      return able.length
-        ? strip.length * strip.width * Math.min(...able.map(({ thickness }) => thickness))
-        : 0;
-    }),
+/**
+ * The least score that any plan can have: wood of the strips on the thinnest board that gives each, one board at least,
+ * and those that no board gives. Only for the goal that is measured in wood; zero where no bound is known.
+ */
+function lowerBound({ problem, kinds, kindOf, boards, scoring }: Search): number {
+  if (problem.goal !== 'leastWaste' || kinds.some(({ leaves }) => leaves.some((n) => n > 1))) return 0;
+  const least = problem.strips.map((strip, i) => {
+    const able = boards.filter(({ index }) => kinds[kindOf[i]].leaves[index] > 0);
+    return able.length > 0
+      ? strip.length * strip.width * Math.min(...able.map(({ thickness }) => thickness))
+      : undefined;
+  });
+  const given = least.filter((mm3) => mm3 !== undefined);
+  return (
+    sum(given) + (given.length > 0 ? scoring.oneMore : 0) + (least.length - given.length) * scoring.missing
   );
 }
