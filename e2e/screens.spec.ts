@@ -34,6 +34,12 @@ test('a machine has the limits of its kind, and what a step wants and the kit ha
   await page.getByLabel('Add a cutter, bit or drill').click();
   await page.getByRole('option', { name: 'Forstner bit' }).click();
   await type(page.getByLabel('Forstner bit, shank'), '3/8');
+  await page.getByLabel('Biscuits 56 x 23, on hand').fill('a few');
+  await page.getByLabel('Biscuits 56 x 23, on hand').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('type a number');
+  await page.getByLabel('Biscuits 56 x 23, on hand').fill('-1');
+  await page.getByLabel('Biscuits 56 x 23, on hand').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('from 0 to');
   await page.getByLabel('Biscuits 56 x 23, on hand').fill('2');
   await page.getByLabel('Biscuits 56 x 23, on hand').blur();
   await page.waitForTimeout(900);

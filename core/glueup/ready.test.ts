@@ -35,6 +35,28 @@ describe('what must lie ready', () => {
     expect(epoxy.ready.filter(({ caution }) => caution).length).toBeGreaterThan(0);
     expect(words(epoxy)).toContain('gloves');
   });
+  it.each([
+    ['biscuits', 'biscuit', '56 x 23', 'A machine that cuts biscuit slots: none in the kit'],
+    ['dowels', 'dowel', '8 x 30', 'Brad-point drill, 8 mm: none in the kit'],
+    ['looseTenons', 'looseTenon', '5 x 30', 'A machine that cuts mortises for loose tenons: none in the kit'],
+  ] as const)('%s that are short, and what makes room for them', (kind, supply, size, tool) => {
+    const of = (onHand: number) => {
+      const shop = shopWith({
+        bits: [],
+        supplies: [{ id: 's', name: 'on the shelf', kind: supply, size, onHand }],
+      });
+      return planOf(mustEdit(panel(shop), { do: 'planGlue', step: 'glue', change: { aids: { kind } } }));
+    };
+    const short = of(2);
+    const wanted = short.aids.aids.length;
+    expect(short.aids.size?.trade).toBe(size);
+    expect(words(short)).toContain(`${size}: 2 on hand, ${wanted - 2} missing`);
+    expect(words(short)).toContain(tool);
+    expect(short.ready.filter(({ id }) => id.startsWith('short-')).every(({ caution }) => caution)).toBe(
+      true,
+    );
+    expect(words(of(wanted))).not.toContain('missing');
+  });
   it('follows the practice: waxed, wiped wet, aids tried dry', () => {
     const shop = shopWith(
       {},

@@ -69,13 +69,13 @@ export function held(need: Need, shop: ShopSnapshot): Held {
   }
 }
 
-/** What a need is called, without its amount: “Dowels 8 x 30”. Lengths in it are as the trade names them. */
+/** What a need is called, without its amount: “Dowels 8 x 30”, “Brad-point drill, 8 mm”, as the trade sells them. */
 export function needName(need: Need, shop: ShopSnapshot): string {
   switch (need.what) {
     case 'machine':
       return `A machine that ${WORKS[need.work]}`;
     case 'bit':
-      return BIT_KINDS[need.kind].name;
+      return `${BIT_KINDS[need.kind].name}${need.diameterMm === undefined ? '' : `, ${need.diameterMm} mm`}`;
     case 'supply':
       return [supplyFacts(need.kind).name, need.size].filter(Boolean).join(' ');
     case 'glue':

@@ -1,5 +1,5 @@
 import { Plus, Trash2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 
 /** A name not yet used by an entry of a table of the kit. */
 export const freshId = (base: string, used: readonly { id: string }[]): string => {
@@ -87,7 +87,7 @@ export const changed = <T,>(entries: readonly T[], at: number, part: Partial<T>)
   entries.map((entry, i) => (i === at ? { ...entry, ...part } : entry));
 export const without = <T,>(entries: readonly T[], at: number): T[] => entries.filter((_, i) => i !== at);
 
-/** A number from a label, or nothing: then the class counts. */
+/** A number that may be left empty, then what counts is its placeholder. What is none is answered below it; the last good one stays. */
 export function LabelNumber({
   label,
   value,
@@ -105,22 +105,34 @@ export function LabelNumber({
   width?: string;
   onChange: (value: number | undefined) => void;
 }) {
+  const id = useId();
+  const [reason, setReason] = useState<string>();
+  const take = (typed: string) => {
+    const text = typed.trim().replace(',', '.');
+    const number = text === '' ? undefined : Number(text);
+    const good = number === undefined || (number >= least && number <= most);
+    setReason(good ? undefined : Number.isFinite(number) ? `from ${least} to ${most}` : 'type a number');
+    if (good && number !== value) onChange(number);
+  };
   return (
-    <input
-      aria-label={label}
-      className={`field ${width}`}
-      inputMode="decimal"
-      placeholder={placeholder}
-      defaultValue={value ?? ''}
-      key={value ?? 'none'}
-      onBlur={(event) => {
-        const text = event.target.value.trim().replace(',', '.');
-        const number = Number(text);
-        if (text === '') return value !== undefined && onChange(undefined);
-        if (Number.isFinite(number) && number >= least && number <= most)
-          return number !== value && onChange(number);
-        event.target.value = value === undefined ? '' : String(value);
-      }}
-    />
+    <span>
+      <input
+        aria-label={label}
+        aria-invalid={reason !== undefined}
+        aria-describedby={reason ? id : undefined}
+        className={`field ${width}`}
+        inputMode="decimal"
+        placeholder={placeholder}
+        defaultValue={value ?? ''}
+        key={value ?? 'none'}
+        onBlur={(event) => take(event.target.value)}
+        onKeyDown={(event) => event.key === 'Enter' && take(event.currentTarget.value)}
+      />
+      {reason && (
+        <span id={id} role="alert" className={`text-red block pt-0.5 text-[12.5px] ${width}`}>
+          {reason}
+        </span>
+      )}
+    </span>
   );
 }
