@@ -61,9 +61,7 @@ function longestTask(trace: Buffer): number {
 const TRACED = { categories: ['toplevel', 'disabled-by-default-devtools.timeline', 'devtools.timeline'] };
 
 const send = async (url: string, method: string, body: unknown): Promise<unknown> =>
-  (
-    await fetch(url, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
-  ).json();
+  (await fetch(url, { method, headers: PROGRAM, body: JSON.stringify(body) })).json();
 
 /** A job of 60 strips and fifteen faulty boards in one wood, solved on the screen. */
 async function whileBreakingDown(browser: Browser, page: Page, url: string): Promise<number> {
@@ -111,6 +109,9 @@ async function whileSearching(browser: Browser, page: Page, url: string): Promis
   return longestTask(await browser.stopTracing());
 }
 
+/** A program says who it is, as the server asks of all that write. */
+const PROGRAM = { 'Content-Type': 'application/json', 'Junta-Client': 'bench' };
+
 /** What only a browser can tell: the longest main-thread task while a strip is dragged, and the weight of the first screen. */
 export async function browserRows(): Promise<Row[]> {
   const dataDir = mkdtempSync(join(tmpdir(), 'junta-bench-'));
@@ -139,7 +140,7 @@ export async function browserRows(): Promise<Row[]> {
     const workers = weigh(scripts.filter(isWorker));
     const made = await fetch(`${server.url}/api/jobs`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
+      headers: PROGRAM,
       body: JSON.stringify({ build: fortyStrips() }),
     });
     const { id } = (await made.json()) as { id: string };

@@ -6,17 +6,26 @@ import { pressureRows } from './pressure';
 import { serverRows } from './server';
 import { solidRows } from './solid';
 
-const rows = [
-  ...(await solidRows()),
-  ...pictureRows(),
-  ...patternRows(),
-  ...pressureRows(),
-  ...(await breakdownRows()),
-  ...(await serverRows()),
-  ...(await browserRows()),
-];
-const wide = (key: 'what' | 'measured' | 'wanted') => Math.max(...rows.map((row) => row[key].length));
-for (const { what, measured, wanted, met } of rows)
-  console.log(
-    `${met ? 'met ' : 'MISS'}  ${what.padEnd(wide('what'))}  ${measured.padEnd(wide('measured'))}  ${wanted}`,
-  );
+/** Every group of measurements, by the name it is asked for: `npm run bench -- solid server`. */
+const GROUPS = {
+  solid: solidRows,
+  picture: pictureRows,
+  patterns: patternRows,
+  pressure: pressureRows,
+  breakdown: breakdownRows,
+  server: serverRows,
+  browser: browserRows,
+};
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !(name in GROUPS));
+if (unknown.length > 0)
+  throw new Error(`No measurements “${unknown.join(', ')}”; there are ${Object.keys(GROUPS).join(', ')}.`);
+const WIDE = { what: 100, measured: 50 };
+// Each group is printed as it comes, so that one that fails loses none of the others.
+for (const [name, measure] of Object.entries(GROUPS)) {
+  if (asked.length > 0 && !asked.includes(name)) continue;
+  for (const { what, measured, wanted, met } of await measure())
+    console.log(
+      `${met ? 'met ' : 'MISS'}  ${what.padEnd(WIDE.what)}  ${measured.padEnd(WIDE.measured)}  ${wanted}`,
+    );
+}

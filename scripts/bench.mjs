@@ -17,4 +17,7 @@ await bundle({
   entryPoints: ['benchmarks/run.ts'],
   outfile: 'dist/benchmarks.mjs',
 });
-process.exit(spawnSync(process.execPath, ['dist/benchmarks.mjs'], { stdio: 'inherit' }).status ?? 1);
+process.exit(
+  spawnSync(process.execPath, ['dist/benchmarks.mjs', ...process.argv.slice(2)], { stdio: 'inherit' })
+    .status ?? 1,
+);
