@@ -19,67 +19,31 @@ export function eachOffcut(
   rules: CuttingRules,
   take: (x: number, y: number, length: number, width: number) => void,
 ): void {
-  const gap = (
-    from: number,
-    to: number,
-    {
-      kerf,
-      first,
-      last,
-      found,
-    }: { kerf: number; first: boolean; last: boolean; found: (a: number, b: number) => void },
-  ) => {
-    // Each end that borders on a strip costs a kerf; `from` has it taken already.
-    const a = from;
-    const b = last ? to : to - kerf;
-    if (b - a > TOUCH_MM && !(first && to <= TOUCH_MM)) found(a, b);
+  // Called for every gap of every trial: four plain arguments, nothing allocated. Each end that borders on a strip costs
+  // a kerf: `from` and `to` have it taken already.
+  const gap = (from: number, to: number, flush: boolean, found: (a: number, b: number) => void) => {
+    if (to - from > TOUCH_MM && !flush) found(from, to);
   };
   let x = 0;
   packed.forEach((section, i) => {
-    gap(x, section.x, {
-      kerf: rules.crosscutKerf,
-      first: i === 0,
-      last: false,
-      found: (a, b) => take(a, 0, b - a, board.width),
-    });
+    gap(x, section.x - rules.crosscutKerf, i === 0 && section.x <= TOUCH_MM, (a, b) =>
+      take(a, 0, b - a, board.width),
+    );
     const lanes = section.fixed ? section.lanes.toSorted((a, b) => a.y - b.y) : section.lanes;
     let y = 0;
     lanes.forEach((lane, j) => {
-      gap(y, lane.y, {
-        kerf: rules.ripKerf,
-        first: j === 0,
-        last: false,
-        found: (a, b) => take(section.x, a, section.length, b - a),
-      });
-      gap(section.x, lane.x, {
-        kerf: rules.crosscutKerf,
-        first: false,
-        last: false,
-        found: (a, b) => take(a, lane.y, b - a, lane.width),
-      });
+      gap(y, lane.y - rules.ripKerf, j === 0 && lane.y <= TOUCH_MM, (a, b) =>
+        take(section.x, a, section.length, b - a),
+      );
+      gap(section.x, lane.x - rules.crosscutKerf, false, (a, b) => take(a, lane.y, b - a, lane.width));
       const end = lane.x + lane.length + rules.crosscutKerf;
-      gap(end, section.x + section.length, {
-        kerf: 0,
-        first: false,
-        last: true,
-        found: (a, b) => take(a, lane.y, b - a, lane.width),
-      });
+      gap(end, section.x + section.length, false, (a, b) => take(a, lane.y, b - a, lane.width));
       y = lane.y + lane.width + rules.ripKerf;
     });
-    gap(y, board.width, {
-      kerf: 0,
-      first: false,
-      last: true,
-      found: (a, b) => take(section.x, a, section.length, b - a),
-    });
+    gap(y, board.width, false, (a, b) => take(section.x, a, section.length, b - a));
     x = section.x + section.length + rules.crosscutKerf;
   });
-  gap(x, board.length, {
-    kerf: 0,
-    first: false,
-    last: true,
-    found: (a, b) => take(a, 0, b - a, board.width),
-  });
+  gap(x, board.length, false, (a, b) => take(a, 0, b - a, board.width));
 }
 
 /** Whether a leftover is worth keeping. */
