@@ -50,13 +50,13 @@ export function held(need: Need, shop: ShopSnapshot): Held {
       );
       const have = own.reduce((sum, { onHand }) => sum + onHand, 0);
       const short = need.amount === undefined ? (have > 0 ? 0 : 1) : Math.max(0, need.amount - have);
-      const priced = own.find(({ priceMinor }) => priceMinor !== undefined);
+      const priced = own.find(({ priceMinor, currency }) => priceMinor !== undefined && currency);
       return {
         need,
         have,
         short,
-        ...(short > 0 && need.amount !== undefined && priced?.priceMinor !== undefined
-          ? { cost: { minor: Math.ceil(short) * priced.priceMinor, currency: priced.currency ?? '' } }
+        ...(short > 0 && need.amount !== undefined && priced?.priceMinor !== undefined && priced.currency
+          ? { cost: { minor: Math.ceil(short) * priced.priceMinor, currency: priced.currency } }
           : {}),
       };
     }

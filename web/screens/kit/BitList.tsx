@@ -80,7 +80,7 @@ export function BitList({ shop, onChange }: { shop: ShopSnapshot; onChange: (sho
                 most={100_000}
                 placeholder={String(topRpmOf({ ...bit, topRpm: undefined } as Bit) ?? 'unknown')}
                 width="w-[84px]"
-                onChange={(topRpm) => set(replaced(bits, i, { ...bit, topRpm } as Bit))}
+                onChange={(topRpm) => set(changed(bits, i, { topRpm }))}
               />
             </Under>
             <RemoveButton name={bit.name} onRemove={() => set(without(bits, i))} />
@@ -105,11 +105,3 @@ export function BitList({ shop, onChange }: { shop: ShopSnapshot; onChange: (sho
     </Section>
   );
 }
-
-/** The list with one entry replaced; what is undefined in it is left out. */
-const replaced = (bits: readonly Bit[], at: number, bit: Bit): Bit[] =>
-  bits.map((each, i) =>
-    i === at
-      ? (Object.fromEntries(Object.entries(bit).filter(([, v]) => v !== undefined)) as unknown as Bit)
-      : each,
-  );

@@ -11,7 +11,7 @@ import { minutesText } from '../../../core/units';
 import { today } from '../../app/day';
 import { Choice } from '../../parts/Choice';
 import { Tick } from '../../parts/Tick';
-import { AddButton, freshId, Heads, LabelNumber, NameCell, RemoveCell, without } from './TableParts';
+import { AddButton, changed, freshId, Heads, LabelNumber, NameCell, RemoveCell, without } from './TableParts';
 
 /** The shelf: bottles with their class, what is left and until when, and what their labels say otherwise. */
 export function BottleTable({
@@ -23,16 +23,8 @@ export function BottleTable({
 }) {
   const bottles = adhesivesOf(shop);
   const set = (adhesives: readonly Adhesive[]) => onChange({ ...shop, adhesives: [...adhesives] });
-  const one = (i: number, part: Partial<Adhesive>) =>
-    set(
-      bottles.map((each, k) =>
-        k === i
-          ? (Object.fromEntries(
-              Object.entries({ ...each, ...part }).filter(([, v]) => v !== undefined),
-            ) as unknown as Adhesive)
-          : each,
-      ),
-    );
+  const one = (i: number, part: { [K in keyof Adhesive]?: Adhesive[K] | undefined }) =>
+    set(changed(bottles, i, part));
   return (
     <section aria-label="Glue" className="sheet p-4">
       <h2 className="pb-1 text-[17px] font-semibold">Glue</h2>

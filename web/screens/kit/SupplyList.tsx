@@ -7,7 +7,7 @@ import {
 } from '../../../core/kit';
 import { Choice } from '../../parts/Choice';
 import { AddKind, Section, Under } from './KitFields';
-import { LabelNumber, freshId, RemoveButton, without } from './TableParts';
+import { changed, LabelNumber, freshId, RemoveButton, without } from './TableParts';
 
 const KINDS = (Object.keys(SUPPLY_KINDS) as SupplyKind[]).map((kind) => ({
   value: kind,
@@ -26,16 +26,10 @@ export function SupplyList({
 }) {
   const supplies = shop.supplies ?? [];
   const set = (next: Supply[]) => onChange({ ...shop, supplies: next });
-  const one = (at: number, part: Partial<Record<keyof Supply, unknown>>) =>
-    set(
-      supplies.map((each, i) =>
-        i === at
-          ? (Object.fromEntries(
-              Object.entries({ ...each, ...part }).filter(([, v]) => v !== undefined),
-            ) as unknown as Supply)
-          : each,
-      ),
-    );
+  const one = (at: number, part: { [K in keyof Supply]?: Supply[K] | undefined }) =>
+    set(changed(supplies, at, part));
+  // Nobody guesses a currency: the one that another price of this shelf is in, or none until it is typed.
+  const usual = supplies.find(({ currency }) => currency)?.currency;
   return (
     <Section
       title="Hardware and consumables"
@@ -69,7 +63,9 @@ export function SupplyList({
                   className="w-44"
                   value={each.kind}
                   options={KINDS}
-                  onChange={(kind) => one(i, { kind, size: supplyFacts(kind as SupplyKind).sizes?.[0] })}
+                  onChange={(kind) =>
+                    one(i, { kind: kind as SupplyKind, size: supplyFacts(kind as SupplyKind).sizes?.[0] })
+                  }
                 />
               </Under>
               <Under name="Size">
@@ -114,7 +110,7 @@ export function SupplyList({
                   onChange={(price) =>
                     one(i, {
                       priceMinor: price === undefined ? undefined : Math.round(price * MINOR),
-                      currency: price === undefined ? undefined : (each.currency ?? 'EUR'),
+                      currency: price === undefined ? undefined : (each.currency ?? usual),
                     })
                   }
                 />

@@ -82,9 +82,20 @@ export const AddButton = ({ children, onAdd }: { children: ReactNode; onAdd: () 
   </button>
 );
 
-/** A table's entries with one of them changed, or taken out. */
-export const changed = <T,>(entries: readonly T[], at: number, part: Partial<T>): T[] =>
-  entries.map((entry, i) => (i === at ? { ...entry, ...part } : entry));
+/** A list's entries with one of them changed; what becomes undefined is not said any more, and leaves its entry. */
+export const changed = <T extends object>(
+  entries: readonly T[],
+  at: number,
+  part: { [K in keyof T]?: T[K] | undefined },
+): T[] =>
+  entries.map((entry, i) =>
+    i === at
+      ? (Object.fromEntries(
+          Object.entries({ ...entry, ...part }).filter(([, value]) => value !== undefined),
+        ) as unknown as T)
+      : entry,
+  );
+/** A list's entries with one of them taken out. */
 export const without = <T,>(entries: readonly T[], at: number): T[] => entries.filter((_, i) => i !== at);
 
 /** A number that may be left empty, then what counts is its placeholder. What is none is answered below it; the last good one stays. */
