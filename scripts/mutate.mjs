@@ -1,8 +1,9 @@
 /**
- * Changes the program and asks whether a test notices: `npm run mutate [-- --count 60 --seed 1]`. Draws changes with a
+ * Changes the program and asks whether a test notices: `npm run mutate [-- --count 60 --seed 1 --from 1]`. Draws changes with a
  * seed over the functions that return a number in run, review, bench, solid, stock and steps: a number made larger, a
  * sign or a comparison turned, a least taken for a most. Each is carried out in a copy of the project and tried by the tests
- * of its folder, and, where those pass, by the tests of all that stands on it. Prints the survivors.
+ * of its folder, and, where those pass, by the tests of all that stands on it. Prints the survivors. `--from` goes on with a
+ * draw that was interrupted, without those named.
  */
 import { spawn } from 'node:child_process';
 import {
@@ -42,6 +43,7 @@ const argument = (name, usual) => {
 };
 const COUNT = argument('count', 60);
 const SEED = argument('seed', 1);
+const FROM = argument('from', 0);
 const TRY_MS = 300_000;
 
 /** Changes that once went unnoticed, each with the tests that must notice it now. */
@@ -218,7 +220,7 @@ const survivors = [];
 let tried = 0;
 console.log(`${drawn.length} of ${all.length} possible changes, seed ${SEED}`);
 try {
-  for (const [name, file, was, text, tests] of NAMED) {
+  for (const [name, file, was, text, tests] of FROM ? [] : NAMED) {
     const path = join(copy, file);
     const before = readFileSync(path, 'utf8');
     const changed = before.replace(was, text);
@@ -231,6 +233,8 @@ try {
     console.log(`    ${noticed ? 'noticed ' : 'SURVIVES'} ${name}`);
   }
   for (const [i, { file, line, from, to, was, text }] of drawn.entries()) {
+    if (i + 1 < FROM) continue;
+    tried += 1;
     const path = join(copy, file);
     const before = readFileSync(path, 'utf8');
     writeFileSync(path, before.slice(0, from) + text + before.slice(to));
@@ -257,5 +261,5 @@ try {
 } finally {
   rmSync(copy, { recursive: true, force: true });
 }
-console.log(`\n${survivors.length} of ${tried + drawn.length} survive${survivors.length ? ':' : ''}`);
+console.log(`\n${survivors.length} of ${tried} survive${survivors.length ? ':' : ''}`);
 for (const each of survivors) console.log(`  ${each}`);
