@@ -10,7 +10,8 @@ import {
   type TurnRule,
   userOf,
 } from '../document';
-import { assemblyOf, glueOf, laths, ripOf } from './graph';
+import { assemblyOf, glueOf, ripOf } from './graph';
+import { laths } from './laths';
 import { tookBy } from './took';
 
 const job = (name: string): BuildDocument => {

@@ -60,33 +60,3 @@ export function stepTitle(build: BuildDocument, step: Step): string {
   const alike = build.steps.filter((each) => plain(each) === title);
   return alike.length > 1 ? `${title} ${alike.indexOf(step) + 1}` : title;
 }
-
-/** A line of steps that work on one thing, from where it begins to where it flows into another. */
-export interface Lath {
-  id: string;
-  name: string;
-  steps: Step[];
-  /** Id of the lath it is glued into; undefined for the main one. */
-  into?: string;
-}
-
-/** The steps as laths: one for each line of work, sub-assemblies first, the main one last. */
-export function laths(build: BuildDocument): Lath[] {
-  const lathOf = new Map<string, Lath>();
-  const all: Lath[] = [];
-  for (const step of build.steps) {
-    const sources = [
-      ...new Set(step.inputs.map((input) => lathOf.get(input)).filter((l) => l !== undefined)),
-    ];
-    let lath = sources.length === 1 ? sources[0] : undefined;
-    if (!lath) {
-      const assembly = step.kind === 'rip' ? build.assemblies.find((a) => a.id === step.assembly) : undefined;
-      lath = { id: step.id, name: assembly?.name ?? build.name, steps: [] };
-      for (const source of sources) source.into = lath.id;
-      all.push(lath);
-    }
-    lath.steps.push(step);
-    lathOf.set(step.output, lath);
-  }
-  return all;
-}

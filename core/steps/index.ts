@@ -2,6 +2,7 @@ export * from './context';
 export * from './field';
 export * from './find';
 export * from './graph';
+export * from './laths';
 export * from './list';
 export * from './passes';
 export * from './reading';

@@ -16,8 +16,6 @@ import type {
 import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/document';
-import { withUsualShop } from '../../core/kit';
-import { asCurrent } from '../../core/steps';
 import { draftsOf, firstSent, THE_KIT } from './outbox';
 import { serverAway, serverHere } from './reach';
 
@@ -56,18 +54,26 @@ const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asy
 /** A write that may be carried out only once, however often it is sent: its id goes along. */
 const once = (write: string) => ({ headers: { 'Idempotency-Key': write } });
 
-/** What the server has, with what was changed here and is not stored yet laid over it. */
-const kitWithDraft = (kit: KitReply): KitReply => {
+/**
+ * What the server has, with what was changed here and is not stored yet laid over it. What reads drafts of older versions
+ * is loaded where there is one: the first screen does without.
+ */
+const kitWithDraft = async (kit: KitReply): Promise<KitReply> => {
   const draft = draftsOf('kit', THE_KIT).findLast(({ state }) => state !== 'refused');
-  return draft ? { ...kit, shop: withUsualShop(draft.content) as KitReply['shop'] } : kit;
+  if (!draft) return kit;
+  const { withUsualShop } = await import('../../core/kit');
+  return { ...kit, shop: withUsualShop(draft.content) as KitReply['shop'] };
 };
-const buildsWithDrafts = (builds: BuildsReply): BuildsReply => ({
-  ...builds,
-  jobs: builds.jobs.map((job) => {
-    const draft = draftsOf('job', job.id).findLast(({ state }) => state !== 'refused');
-    return draft ? { ...job, build: asCurrent(draft.content) as BuildDocument } : job;
-  }),
-});
+const buildsWithDrafts = async (builds: BuildsReply): Promise<BuildsReply> => {
+  const { asCurrent } = await import('../../core/steps');
+  return {
+    ...builds,
+    jobs: builds.jobs.map((job) => {
+      const draft = draftsOf('job', job.id).findLast(({ state }) => state !== 'refused');
+      return draft ? { ...job, build: asCurrent(draft.content) as BuildDocument } : job;
+    }),
+  };
+};
 const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>
   boards.map((board) => {
     const draft = draftsOf('board', board.id).findLast(({ state }) => state !== 'refused');
