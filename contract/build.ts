@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { type BuildDocument, FACE_GRADES, FORMAT_VERSION, GOALS, MOST_STRIPS } from '../core/document';
+import { type BuildDocument, FACE_GRADES, FORMAT_VERSION, GOALS, MOST_STEPS, MOST_STRIPS } from '../core/document';
 import { brokenReferences } from '../core/steps';
 import { boardSchema } from './board';
 import { briefSchema } from './brief';
@@ -93,7 +93,7 @@ export const buildSchema = exact({
   targets: list(target, 20),
   boards: list(boardSchema(), 500),
   assemblies: list(assembly, 50),
-  steps: list(stepSchema, 200),
+  steps: list(stepSchema, MOST_STEPS),
   readings: list(reading, 2000),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),

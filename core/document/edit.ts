@@ -6,7 +6,7 @@ import type { BuildDocument } from './document';
 import type { GluePlan, GlueUse } from './glueplan';
 import type { LaidPart, Split, TurnRule } from './parts';
 import type { Slot, StripSource } from './slots';
-import type { Cutter } from './step';
+import type { Cutter, StepKind } from './step';
 import type { Aim, DimensionName } from './targets';
 
 /** A change a maker can make to a build. Plain data, so that a fix can carry one and undo can forget one. */
@@ -59,5 +59,27 @@ export type Edit =
   | { do: 'setUses'; uses?: GlueUse[] }
   /** Cuts one glue-up into several at joints, counted from 1, and joins them after. */
   | ({ do: 'splitGlue'; step: string } & Split)
+  /**
+   * Puts a step in after another: between it and `before`, else before all that works on it. With `only` and no `before` it
+   * takes these pieces another way. Settings that are not given are sensible for what lies there.
+   */
+  | {
+      do: 'addStep';
+      kind: StepKind;
+      after: string;
+      before?: string;
+      only?: string[];
+      settings?: Record<string, unknown>;
+    }
+  /** Begins a line of its own: with strips, or with what is there already. */
+  | { do: 'addLine'; kind: StepKind; settings?: Record<string, unknown>; name?: string; slots?: Slot[] }
+  /** Takes a step out: what followed takes what it took. */
+  | { do: 'removeStep'; step: string }
+  | { do: 'moveStep'; step: string; after: string; before?: string }
+  | { do: 'duplicateStep'; step: string }
+  /** Lets a step take what another gives too; `parts` is the lay-up then, where it is a glue-up. */
+  | { do: 'takeIn'; step: string; output: string; parts?: LaidPart[] }
+  /** A step takes what another gives no longer. */
+  | { do: 'leaveAside'; step: string; output: string }
   /** A whole lay-up at once: order, turns, locks. */
   | { do: 'layParts'; step: string; parts: LaidPart[] };

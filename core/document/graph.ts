@@ -6,6 +6,10 @@ import type { Step } from './step';
 export const makerOf = (build: BuildDocument, output: string): Step | undefined =>
   build.steps.find((step) => step.output === output);
 
+/** All steps that use an output, in the order of work. */
+export const usersOfOutput = (build: BuildDocument, output: string): Step[] =>
+  build.steps.filter((step) => step.inputs.includes(output));
+
 /** The step that uses an output next, if any. */
 export const userOf = (build: BuildDocument, output: string): Step | undefined =>
   build.steps.find((step) => step.inputs.includes(output));

@@ -8,6 +8,10 @@ export interface StepBase {
   /** Ids of the outputs it takes. */
   inputs: string[];
   output: string;
+  /** Of what lies on its inputs only these pieces: the rest goes another way. All that lies there, if missing. */
+  only?: string[];
+  /** Left out for now: pieces pass it as they are. */
+  off?: boolean;
   done?: boolean;
   /** When it was done, as an ISO time: what waits after it counts from then. Unknown if missing. */
   doneAt?: string;
@@ -31,6 +35,9 @@ export interface StepKinds {}
 export type StepKind = keyof StepKinds;
 /** A step of any kind that has a room. */
 export type Step = StepKinds[StepKind];
+
+/** The most steps a job holds: more is a slip or an attack. */
+export const MOST_STEPS = 200;
 
 /** The tools a step may name, whatever its kind: always in these fields. */
 type Tools = { saw?: string; machine?: string; cutter?: { saw?: string; machine?: string } };

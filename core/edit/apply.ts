@@ -1,4 +1,5 @@
 import { attempt, type BuildDocument, type Edit, must, type Refused } from '../document';
+import { chain } from './chain';
 import type { Family } from './family';
 import { gluing } from './gluing';
 import { measuring } from './measuring';
@@ -15,6 +16,7 @@ const EDITS: Family<Edit['do']> = {
   ...gluing,
   ...wood,
   ...measuring,
+  ...chain,
   many: (build, { edits }) => edits.reduce(carryOut, build),
 };
 

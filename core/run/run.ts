@@ -1,4 +1,4 @@
-import type { BuildDocument, Finding, FindingCode, Step } from '../document';
+import { type BuildDocument, type Finding, type FindingCode, firstOf, type Step, usersOf } from '../document';
 import {
   type Blank,
   blankVolume,
@@ -64,7 +64,7 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
       for (const source of last.sources) sources.set(source.id, source);
       kept = last;
     } else {
-      const own: RunContext = { build, sources: new Map(), notes: [], cutBoards };
+      const own: RunContext = { build, sources: new Map(), notes: [], cutBoards, outputs };
       const done = carryOut(step, inputs, own);
       for (const [id, source] of own.sources) sources.set(id, source);
       if (isStopped(done)) {
@@ -84,8 +84,16 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
     steps.push({ ...kept.entry, from });
     madeBy.set(step.output, step.id);
   }
-  const finishedId = madeBy.get(build.targets[0]?.output ?? '') ?? (stopped ? undefined : steps.at(-1)?.id);
-  const finished = steps.find((step) => step.id === finishedId);
+  const lies = (output: string) => outputs.get(output)?.some((piece) => !consumed.has(piece));
+  const wanted = build.targets[0]?.output ?? '';
+  const output = lies(wanted)
+    ? wanted
+    : (firstOf(usersOf(build, wanted), (step) => lies(step.output) === true)?.output ?? wanted);
+  const finishedId = madeBy.get(output) ?? (stopped ? undefined : steps.at(-1)?.id);
+  const finished = stillThere(
+    steps.find((step) => step.id === finishedId),
+    consumed,
+  );
   let joints: Timeline['joints'] | undefined;
   return {
     steps,
@@ -112,6 +120,10 @@ function piecesFor(
   { consumed, build }: { consumed: ReadonlySet<WorkPiece>; build: BuildDocument },
 ): WorkPiece[] {
   const free = pieces.filter((piece) => !consumed.has(piece));
+  if (step.only) {
+    const only = new Set(step.only);
+    return free.filter(({ id }) => only.has(id));
+  }
   const named = roomOf(step).takes?.(step);
   if (!named) return free;
   const after = build.steps.slice(build.steps.indexOf(step) + 1);
@@ -128,6 +140,9 @@ const problem = (
 ): { stop: Finding } => ({
   stop: { code, step: step.id, severity: 'stop', message: [words], numbers, fixes: [] },
 });
+
+const listed = (ids: readonly string[]): string =>
+  ids.length > 3 ? `${ids.slice(0, 3).join(', ')} and ${ids.length - 3} more` : ids.join(', ');
 
 /** All that comes into a step, or the finding that it has nothing to work on. */
 function gathered(
@@ -147,13 +162,30 @@ function gathered(
         { outputs: outputs.size },
       );
     const free = piecesFor(step, input, pieces, { consumed, build });
-    if (pieces.length > 0 && free.length === 0)
+    if (pieces.length > 0 && free.length === 0 && !step.only)
       return problem(step, 'used-twice', `“${input}” was already used up when ${stepName(step)} needs it.`, {
         pieces: pieces.length,
         free: 0,
       });
     inputs.push(...free);
   }
+  if (step.only && inputs.length === 0)
+    return {
+      stop: {
+        ...problem(
+          step,
+          'pieces-gone',
+          `${stepName(step)} is to take ${listed(step.only)}, and nothing of it comes here any more.`,
+          { wanted: step.only.length, here: 0 },
+        ).stop,
+        fixes: [
+          {
+            label: 'Take all that lies there',
+            edit: { do: 'setStep', step: step.id, change: { only: undefined } },
+          },
+        ],
+      },
+    };
   if (!roomOf(step).flow.source && inputs.length === 0)
     return problem(step, 'no-input', `${stepName(step)} has nothing to work on.`, { pieces: 0 });
   return inputs;
@@ -164,11 +196,12 @@ function carryOut(
   inputs: readonly WorkPiece[],
   context: RunContext,
 ): { stop: Finding } | (Done & { predicted?: Vec3 }) {
-  const played = withReadings(step, context.build.readings, context, (as, measuredLeaves) =>
+  const readings = step.off ? [] : context.build.readings;
+  const played = withReadings(step, readings, context, (as, measuredLeaves) =>
     (roomOf(as).run ?? passThrough)(as, inputs, measuredLeaves ? { ...context, measuredLeaves } : context),
   );
   if (isStopped(played)) return played;
-  const outcome = onTheirOwn(withoutSpoilt(step, played), inputs);
+  const outcome = onTheirOwn(step.off ? played : withoutSpoilt(step, played), inputs);
   const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
   if (cells > MOST_CELLS)
     return problem(
@@ -201,12 +234,12 @@ function describe(
 ): TimelineStep {
   const sizes = done.pieces.map((piece) => extents(piece.blank));
   const pick = (best: (...values: number[]) => number): Vec3 =>
-    [0, 1, 2].map((a) => best(...sizes.map((s) => s[a]))) as unknown as Vec3;
+    [0, 1, 2].map((a) => (sizes.length > 0 ? best(...sizes.map((s) => s[a])) : 0)) as unknown as Vec3;
   const least = pick(Math.min);
   const greatest = pick(Math.max);
   const toleranceOn = (a: number) => {
     const widest = sizes.findIndex((size) => size[a] === greatest[a]);
-    return toleranceOf(done.pieces[widest].errors[a], sources);
+    return toleranceOf(done.pieces[widest]?.errors[a] ?? {}, sources);
   };
   const massKg = compensatedSum(done.pieces.map(({ blank }) => massOf(blank)));
   return {
@@ -227,6 +260,15 @@ function describe(
     ...(done.predicted ? { predicted: done.predicted } : {}),
   };
 }
+
+/** The finished pieces without those that went another way after. */
+const stillThere = (
+  step: TimelineStep | undefined,
+  consumed: ReadonlySet<WorkPiece>,
+): TimelineStep | undefined => {
+  const pieces = step?.pieces.filter((piece) => !consumed.has(piece)) ?? [];
+  return step && pieces.length < step.pieces.length ? { ...step, pieces } : step;
+};
 
 const leftOver = (
   outputs: Map<string, WorkPiece[]>,
@@ -299,6 +341,8 @@ declare module '../document/finding' {
     'no-input': true;
     /** A step takes what no earlier step makes. */
     'no-such-input': true;
+    /** Nothing of the pieces that a step is to take comes to it. */
+    'pieces-gone': true;
     /** What a step takes was used up before. */
     'used-twice': true;
     /** A step makes more pieces of wood than Junta plans. */

@@ -34,6 +34,8 @@ export interface RunContext {
   notes: Finding[];
   /** Boards that are cut already, by id: a board is cut once, and its strips wait for the step that takes them. */
   cutBoards: Map<string, CutBoard>;
+  /** What each output held when its step was done. */
+  outputs: ReadonlyMap<string, readonly WorkPiece[]>;
   /** Leaves of the resaw now carried out as they were measured, mm, by the ids they get. */
   measuredLeaves?: ReadonlyMap<string, number>;
 }

@@ -52,10 +52,10 @@ export interface TextField {
 export interface MomentField {
   is: 'moment';
 }
-/** The id of a saw or machine of the kit, of a lay-up of strips, a piece, a step or what it gives; `loose` ids were never checked for letters. */
+/** The id of a saw or machine of the kit, of a wood, of a lay-up of strips, a piece, a step or what it gives; `loose` ids were never checked for letters. */
 export interface IdField {
   is: 'id';
-  of: 'saw' | 'machine' | 'assembly' | 'piece' | 'step' | 'output';
+  of: 'saw' | 'machine' | 'wood' | 'assembly' | 'piece' | 'step' | 'output';
   loose?: boolean;
 }
 /** A saw or a machine that trims. */
@@ -144,6 +144,8 @@ export const BASE_FIELDS: {
   name: { is: 'text', most: 80, optional: true, carried: true },
   inputs: { is: 'list', most: 100, of: { is: 'id', of: 'output' } },
   output: { is: 'id', of: 'output' },
+  only: { is: 'list', most: 2000, of: { is: 'id', of: 'piece' }, optional: true },
+  off: { is: 'flag', optional: true, carried: true },
   done: { is: 'flag', optional: true },
   doneAt: { is: 'moment', optional: true },
   note: { is: 'text', most: 4000, optional: true, carried: true },

@@ -1,4 +1,14 @@
-import { type BuildDocument, firstOf, makerOf, makersOf, type Step, userOf, usersOf } from '../document';
+import {
+  type BuildDocument,
+  firstOf,
+  makerOf,
+  makersOf,
+  type Step,
+  type StepKind,
+  type StepKinds,
+  userOf,
+  usersOf,
+} from '../document';
 import type { FlattenStep } from './flatten/flatten';
 import type { GlueStep } from './glue/step';
 import type { JointStep } from './joint/joint';
@@ -12,9 +22,13 @@ import type { TrimStep } from './trim/trim';
  * added answers here, by what its room says of it.
  */
 
+/** Whether a step is of a kind and done: one that is left out is none. */
+export const isOf = <K extends StepKind>(step: Step | undefined, kind: K): step is StepKinds[K] & Step =>
+  step?.kind === kind && !step.off;
+
 /** A glue-up, or undefined for any other step. */
 export const asGlueUp = (step: Step | undefined): GlueStep | undefined =>
-  step?.kind === 'glue' ? step : undefined;
+  isOf(step, 'glue') ? step : undefined;
 
 /** The glue-up with an id, or undefined. */
 export const glueUpAt = (build: BuildDocument, id: string): GlueStep | undefined =>
@@ -34,11 +48,11 @@ export const freshFrom = (build: BuildDocument, step: Step): GlueStep | undefine
 
 /** All steps that rip strips, in order. */
 export const rips = (build: BuildDocument): RipStep[] =>
-  build.steps.flatMap((step) => (step.kind === 'rip' ? [step] : []));
+  build.steps.flatMap((step) => (isOf(step, 'rip') ? [step] : []));
 
 /** A slicing against a stop, or undefined for any other step. */
 export const asSlicing = (step: Step | undefined): SliceStep | undefined =>
-  step?.kind === 'slice' ? step : undefined;
+  isOf(step, 'slice') ? step : undefined;
 
 /** All slicings, in order. */
 export const slicings = (build: BuildDocument): SliceStep[] =>
@@ -46,7 +60,7 @@ export const slicings = (build: BuildDocument): SliceStep[] =>
 
 /** A trim, or undefined for any other step. */
 export const asTrim = (step: Step | undefined): TrimStep | undefined =>
-  step?.kind === 'trim' ? step : undefined;
+  isOf(step, 'trim') ? step : undefined;
 
 /** All trims, in order. */
 export const trims = (build: BuildDocument): TrimStep[] => build.steps.flatMap((step) => asTrim(step) ?? []);
@@ -57,7 +71,7 @@ export const trimAfter = (build: BuildDocument, output: string): TrimStep | unde
 
 /** A flattening, or undefined for any other step. */
 export const asFlattening = (step: Step | undefined): FlattenStep | undefined =>
-  step?.kind === 'flatten' ? step : undefined;
+  isOf(step, 'flatten') ? step : undefined;
 
 /** All flattenings, in order. */
 export const flattenings = (build: BuildDocument): FlattenStep[] =>
@@ -69,17 +83,17 @@ export const flattenAfter = (build: BuildDocument, step: GlueStep): FlattenStep 
 
 /** A jointing of edges, or undefined for any other step. */
 export const asJointing = (step: Step | undefined): JointStep | undefined =>
-  step?.kind === 'joint' ? step : undefined;
+  isOf(step, 'joint') ? step : undefined;
 
 /** What is planed off each face of strips after they are ripped, if that comes next, mm. */
 export const milledAfter = (build: BuildDocument, rip: RipStep): number => {
   const next = userOf(build, rip.output);
-  return next?.kind === 'mill' ? next.face.mm : 0;
+  return isOf(next, 'mill') ? next.face.mm : 0;
 };
 
 /** How a turn permutes sizes: whether pieces stand on end, or lie on edge, after a step; undefined where it turns nothing. */
 export const turnedHow = (step: Step | undefined): 'onEnd' | 'onEdge' | undefined => {
-  if (step?.kind !== 'turn') return undefined;
+  if (!isOf(step, 'turn')) return undefined;
   return step.turn === 'standOnEnd' ? 'onEnd' : step.turn === 'tipOnEdge' ? 'onEdge' : undefined;
 };
 

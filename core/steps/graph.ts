@@ -1,4 +1,5 @@
 import { type Assembly, type BuildDocument, makerOf, type Step, userOf } from '../document';
+import { asGlueUp, isOf } from './find';
 import type { GlueStep } from './glue/step';
 import { roomOf, stepName } from './list';
 import type { RipStep } from './rip/step';
@@ -10,7 +11,7 @@ export const divides = (step: Step): boolean => roomOf(step).flow.divides?.(step
 export function ripOf(build: BuildDocument, stepId: string): RipStep | undefined {
   let step = build.steps.find((candidate) => candidate.id === stepId);
   for (let depth = 0; step && depth < build.steps.length; depth++) {
-    if (step.kind === 'rip') return step;
+    if (isOf(step, 'rip')) return step;
     if (divides(step) || step.inputs.length !== 1) return undefined;
     step = makerOf(build, step.inputs[0]);
   }
@@ -30,14 +31,14 @@ export function assemblyOf(build: BuildDocument, stepId: string): Assembly | und
 export function glueOf(build: BuildDocument, stepId: string, piece?: string): GlueStep | undefined {
   const rip = ripOf(build, stepId);
   const self = build.steps.find(({ id }) => id === stepId);
-  if (!rip || self?.kind === 'glue') return rip && (self as GlueStep);
+  if (!rip || asGlueUp(self)) return rip && asGlueUp(self);
   let step: Step | undefined = rip;
   for (let depth = 0; step && depth < build.steps.length; depth++) {
-    if (step.kind === 'glue') return step;
+    if (isOf(step, 'glue')) return step;
     const output: string = step.output;
     const laying: Step | undefined = build.steps.find(
       (user) =>
-        user.kind === 'glue' &&
+        isOf(user, 'glue') &&
         user.inputs.includes(output) &&
         user.parts?.some((part) => part.piece === piece),
     );

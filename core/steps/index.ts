@@ -1,3 +1,4 @@
+export * from './begin';
 export * from './context';
 export * from './field';
 export * from './find';
@@ -12,9 +13,11 @@ export * from './rows';
 export * from './timeline';
 export * from './tolerance';
 export * from './took';
+export type { AssembleStep, Fixing } from './assemble/assemble';
 export type { CrosscutStep } from './crosscut/crosscut';
 export type { FlattenStep } from './flatten/flatten';
 export type { GlueStep } from './glue/step';
+export type { GrainRun, HaveStep } from './have/have';
 export type { JointStep } from './joint/joint';
 export type { ObliqueStep } from './oblique/oblique';
 export { turnOf } from './oblique/oblique';

@@ -1,6 +1,7 @@
 import { type BuildDocument, machineIdOf, type Step, type StepBase } from '../document';
 import { BASE_FIELDS, type Setting } from './field';
-import type { Seen, StepRoom } from './room';
+import { emptyLedger } from '../solid';
+import { passThrough, type Seen, type StepRoom } from './room';
 import { ROOMS } from './rooms';
 import { unknownRoom } from './unknown';
 
@@ -13,9 +14,50 @@ export type AnyRoom = Omit<StepRoom<Step>, 'kind' | 'fields'> & {
 /** All rooms, in the order of the menu. */
 export const STEP_ROOMS: readonly AnyRoom[] = Object.values(ROOMS) as unknown as readonly AnyRoom[];
 
-/** The room of a step; of one whose kind this Junta does not know, a room in which nothing can be played. */
-export const roomOf = (step: Pick<Step, 'kind'>): AnyRoom =>
-  (Object.hasOwn(ROOMS, step.kind) ? ROOMS[step.kind] : unknownRoom(step.kind)) as unknown as AnyRoom;
+/** The room of a kind; of one that this Junta does not know, a room in which nothing can be played. */
+const roomOfKind = (kind: Step['kind']): AnyRoom =>
+  (Object.hasOwn(ROOMS, kind) ? ROOMS[kind] : unknownRoom(kind)) as unknown as AnyRoom;
+
+/** A room in which nothing is done: pieces pass, and boards stay whole. */
+const emptied = ({
+  kind,
+  name,
+  group,
+  says,
+  title,
+  fields,
+  ownIds,
+  takes,
+  begin,
+  flow,
+}: AnyRoom): AnyRoom => ({
+  kind,
+  name,
+  group,
+  says,
+  title,
+  fields,
+  ownIds,
+  takes,
+  begin,
+  subtitle: () => 'Left out: pieces pass as they are.',
+  flow: flow.source ? { source: true } : {},
+  run: flow.source ? () => ({ pieces: [], lost: emptyLedger() }) : passThrough,
+  labour: { setUp: 0, each: 0 },
+});
+const emptiedRooms = new WeakMap<AnyRoom, AnyRoom>();
+
+/**
+ * The room of a step; of one that is left out, a room with its name and settings in which nothing is done: so that nobody
+ * who asks what a step does, takes, costs or needs hears of one that is not done.
+ */
+export const roomOf = (step: Pick<Step, 'kind' | 'off'>): AnyRoom => {
+  const room = roomOfKind(step.kind);
+  if (!step.off) return room;
+  const out = emptiedRooms.get(room) ?? emptied(room);
+  emptiedRooms.set(room, out);
+  return out;
+};
 
 /** What a step is called: its own name, or its kind's. */
 export const stepName = (step: Step): string => step.name ?? roomOf(step).title?.(step) ?? roomOf(step).name;

@@ -1,9 +1,14 @@
 import type { DimensionName, StepBase } from '../document';
 import type { Machine, Need, Work } from '../kit';
 import { emptyLedger } from '../solid';
+import type { Own, Place } from './begin';
 import type { Outcome, RunContext } from './context';
 import type { Fields } from './field';
 import type { WorkPiece } from './timeline';
+
+/** The groups of the menu of steps, in the order of the work. */
+export const STEP_GROUPS = ['Stock', 'Plane', 'Glue', 'Saw', 'Turn', 'Surface', 'Assemble', 'Wait'] as const;
+export type StepGroup = (typeof STEP_GROUPS)[number];
 
 /** What a step takes away, for the line under the stick: from what, and how much in mm. */
 export interface Took {
@@ -111,7 +116,7 @@ export interface StepRoom<S extends StepBase & { kind: string }> {
   /** The trade's name for it. */
   name: string;
   /** Where it stands in the menu. */
-  group: 'Saw' | 'Plane' | 'Glue' | 'Turn' | 'Surface' | 'Wait';
+  group: StepGroup;
   /** What it does, in one sentence. */
   says: string;
   /** What one such step is called, where its settings say more than the kind. */
@@ -120,6 +125,11 @@ export interface StepRoom<S extends StepBase & { kind: string }> {
   subtitle?: (step: S, seen: Seen) => string;
   fields: Fields<S>;
   flow: Flow<S>;
+  /**
+   * The settings it is put into a chain with: what is sensible for the pieces that lie there, with this shop's tools. Leaves
+   * with a refusal where it cannot be put in there, with the number that says so.
+   */
+  begin: (at: Place) => Own<S>;
   /** Carries it out on what comes in. Undefined where Junta holds it and does not compute it yet: pieces pass through. */
   run: ((step: S, inputs: readonly WorkPiece[], context: RunContext) => Outcome) | undefined;
   /** Whether this one is only held, though its kind is computed. */

@@ -1,8 +1,10 @@
 import type { StepKind, StepKinds } from '../document';
+import { assemble } from './assemble/assemble';
 import { crosscut } from './crosscut/crosscut';
 import { finish } from './finish/finish';
 import { flatten } from './flatten/flatten';
 import { glue } from './glue/glue';
+import { have } from './have/have';
 import { joint } from './joint/joint';
 import { mill } from './mill/mill';
 import { oblique } from './oblique/oblique';
@@ -20,6 +22,7 @@ import type { StepRoom } from './room';
 /** Every kind of step, one line each, in the order of the menu. A kind without a room, or a room without a kind, does not compile. */
 export const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
   rip,
+  have,
   mill,
   glue,
   flatten,
@@ -34,5 +37,6 @@ export const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
   oblique,
   shape,
   surface,
+  assemble,
   outside,
 };

@@ -1,21 +1,26 @@
 import { type BuildDocument, firstOf, makersOf } from '../document';
 import type { GlueStep } from './glue/step';
+import { isOf } from './find';
 import { assemblyOf } from './graph';
+import { roomOf } from './list';
 import type { SliceStep } from './slice/slice';
 
 /** The slicing whose slices a glue-up lays, past turns; undefined where it lays none. */
 export function sliceBefore(build: BuildDocument, glue: GlueStep): SliceStep | undefined {
   for (const input of glue.inputs) {
-    const at = firstOf(makersOf(build, input), ({ kind }) => kind !== 'turn');
-    if (at?.kind === 'slice') return at;
+    const at = firstOf(makersOf(build, input), (step) => !roomOf(step).flow.turns && !step.off);
+    if (isOf(at, 'slice')) return at;
   }
   return undefined;
 }
 
 /** How many blanks come to a slicing: it then names its slices blank by blank. */
 function blanksInto(build: BuildDocument, slice: SliceStep): number {
-  const at = firstOf(makersOf(build, slice.inputs[0] ?? ''), ({ kind }) => kind === 'glue' || kind === 'rip');
-  if (at?.kind === 'glue') return at.blanks ?? 1;
+  const at = firstOf(
+    makersOf(build, slice.inputs[0] ?? ''),
+    (step) => isOf(step, 'glue') || isOf(step, 'rip'),
+  );
+  if (isOf(at, 'glue')) return at.blanks ?? 1;
   return at ? (assemblyOf(build, at.id)?.slots.length ?? 1) : 1;
 }
 

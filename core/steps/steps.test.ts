@@ -57,21 +57,25 @@ describe('the graph', () => {
       expect(twice.problems.at(-1)?.code).toBe('used-twice');
     }
   });
+  const wanted = (output: string) => ({
+    id: 't',
+    purpose: '',
+    quantity: 1,
+    output,
+    length: { aim: 'free' as const },
+    width: { aim: 'free' as const },
+    thickness: { aim: 'free' as const },
+  });
   it('wood that no step used any more is left over, not lost', () => {
-    const two = build(three, [GLUE], {
-      targets: [
-        {
-          id: 't',
-          purpose: '',
-          quantity: 1,
-          output: 'strips',
-          length: { aim: 'free' },
-          width: { aim: 'free' },
-          thickness: { aim: 'free' },
-        },
-      ],
-    });
-    expect(run(two).leftOverMm3).toBeCloseTo(500 * 150 * 25, 3);
+    const aside: Step = { id: 'aside', kind: 'rest', inputs: ['strips'], output: 'aside', only: ['s3'] };
+    const two = run(build(three, [aside, GLUE], { targets: [wanted('panel')] }));
+    expect(two.leftOverMm3).toBeCloseTo(500 * 60 * 25, 3);
+    expect(two.finished?.greatest[1]).toBeCloseTo(90, 9);
+  });
+  it('a piece wanted of what was used up since is what became of it', () => {
+    const used = run(build(three, [GLUE], { targets: [wanted('strips')] }));
+    expect(used.finished?.id).toBe('glue');
+    expect(used.leftOverMm3).toBe(0);
   });
   it('repeats and further targets are kept and said', () => {
     const more = build(three, [GLUE], {

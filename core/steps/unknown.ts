@@ -16,6 +16,7 @@ export const unknownRoom = (kind: string): StepRoom<UnknownStep> => ({
   says: 'A step that this Junta does not know. It stays in the job as it was written.',
   fields: {},
   flow: {},
+  begin: () => ({}),
   run: (step) =>
     stopAt(
       step,

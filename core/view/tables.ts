@@ -3,6 +3,7 @@ import { type AnyField, BASE_FIELDS, type Setting, STEP_ROOMS } from '../steps';
 const ARTICLE = {
   saw: 'a saw',
   machine: 'a machine',
+  wood: 'a wood',
   assembly: 'a lay-up',
   piece: 'a piece',
   step: 'a step',

@@ -2,6 +2,7 @@ import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import { across, book, emptyLedger, extents, sawCut } from '../../solid';
 import type { Length } from '../../units';
+import { allowed, leastOf, sawThat, setDown } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
 import { settingErrors } from '../tolerance';
@@ -52,6 +53,10 @@ export const crosscut: StepRoom<CrosscutStep> = {
     length: { is: 'length', label: 'Length', least: 1, most: 100_000 },
   },
   flow: {},
+  begin: (at) => ({
+    saw: sawThat(at, 'crosscut'),
+    length: setDown(at, leastOf(at, 'length') - allowed(at, 'trimEnd').mm),
+  }),
   run: runCrosscut,
   took: (_step, kerfMm) => [{ from: 'kerf', mm: kerfMm }],
   explains: (step, dimension, _over, measured) =>

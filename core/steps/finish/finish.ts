@@ -42,6 +42,7 @@ export const finish: StepRoom<FinishStep> = {
     },
   },
   flow: { waits: true },
+  begin: () => ({}),
   // How much goes with the finish and the wood: some of it must be there.
   needs: () => [{ what: 'supply', kind: 'finish' }],
   run: passThrough,

@@ -1,6 +1,7 @@
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import type { Length } from '../../units';
+import { halfOf, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
 import { runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
@@ -48,6 +49,11 @@ export const flatten: StepRoom<FlattenStep> = {
     carrier: { is: 'length', label: 'Carrier board under it', optional: true, carried: true },
   },
   flow: {},
+  begin: (at) => ({
+    machine: machineThat(at, 'flatten'),
+    top: halfOf(at, 'flattenPanel'),
+    bottom: halfOf(at, 'flattenPanel'),
+  }),
   run: runFlatten,
   takesOff: ({ top, bottom }) => [
     {

@@ -136,6 +136,7 @@ export const glue: StepRoom<GlueStep> = {
     plan: { is: 'gluePlan', optional: true },
   },
   flow: { joins: true },
+  begin: () => ({ along: 'width' }),
   run: runGlue,
   takes: ({ parts }) => parts?.map(({ piece }) => piece),
   notYet: ({ contacts, parts }) =>

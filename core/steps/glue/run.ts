@@ -34,12 +34,36 @@ export interface LaidWork extends LaidPart {
   shift: number;
 }
 
+/**
+ * Parts of a glue-up that are there, in order. Where an input comes as other pieces than were named, because it is cut or
+ * joined before by now, these lie where the first lay that is gone; what was named on other inputs stays as it was.
+ */
+function partsThere(
+  step: GlueStep,
+  inputs: readonly WorkPiece[],
+  outputs: RunContext['outputs'],
+): LaidPart[] {
+  const all = inputs.map((piece): LaidPart => ({ piece: piece.id }));
+  if (!step.parts) return all;
+  const here = new Set(inputs.map(({ id }) => id));
+  const gone = step.parts.findIndex(({ piece }) => !here.has(piece));
+  if (gone < 0) return [...step.parts];
+  const named = new Set(step.parts.map(({ piece }) => piece));
+  const renamed = step.inputs
+    .map((input) => (outputs.get(input) ?? []).filter(({ id }) => here.has(id)))
+    .filter((pieces) => pieces.every(({ id }) => !named.has(id)))
+    .flatMap((pieces) => pieces.map(({ id }) => ({ piece: id })));
+  return step.parts.flatMap((part, i) => (i === gone ? renamed : here.has(part.piece) ? [part] : []));
+}
+
 /** Parts of a glue-up in order, each with how it is turned and shifted: by its own mark and by the rules. */
-export function layParts(step: GlueStep, inputs: readonly WorkPiece[]): LaidWork[] {
+export function layParts(
+  step: GlueStep,
+  inputs: readonly WorkPiece[],
+  outputs: RunContext['outputs'],
+): LaidWork[] {
   const byId = new Map(inputs.map((piece) => [piece.id, piece]));
-  const named =
-    step.parts?.filter((part) => byId.has(part.piece)) ??
-    inputs.map((piece): LaidPart => ({ piece: piece.id }));
+  const named = partsThere(step, inputs, outputs);
   const each = Math.ceil(named.length / (step.blanks ?? 1));
   return named.map((part, i) => {
     const nth = (i % Math.max(1, each)) + 1;
@@ -82,7 +106,7 @@ function put(place: LaidPlace, blank: Blank): Blank {
  * and lower faces are flush where nothing is shifted. Parts come in rows, butted, or placed one by one.
  */
 export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
-  const parts = layParts(step, inputs);
+  const parts = layParts(step, inputs, context.outputs);
   if (parts.length === 0)
     return stopAt(step, 'nothing-to-glue', ['Nothing is laid into this glue-up.'], { numbers: { parts: 0 } });
   const blanks = step.blanks ?? 1;
@@ -94,7 +118,8 @@ export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: R
       { numbers: { parts: parts.length, blanks } },
     );
   let lost = emptyLedger();
-  const missing = inputs.filter((piece) => step.parts && !step.parts.some((part) => part.piece === piece.id));
+  const laidIds = new Set(parts.map(({ piece }) => piece));
+  const missing = inputs.filter(({ id }) => !laidIds.has(id));
   for (const spare of missing) lost = book(lost, 'offcut', spare.blank);
   if (missing.length > 0)
     context.notes.push({

@@ -1,6 +1,7 @@
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import type { Length } from '../../units';
+import { allowed, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
 import { runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
@@ -44,6 +45,11 @@ export const joint: StepRoom<JointStep> = {
     far: { is: 'length', label: 'Off the far edge', fallback: { mm: 0 } },
   },
   flow: {},
+  begin: (at) => ({
+    machine: machineThat(at, 'joint'),
+    near: allowed(at, 'jointEdge'),
+    far: allowed(at, 'jointEdge'),
+  }),
   run: runJoint,
   takesOff: ({ near, far }) => [
     { dimension: 'width', min: near.mm, max: far.mm, sides: 'edges', settings: ['near', 'far'] },

@@ -1,6 +1,7 @@
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import type { Length } from '../../units';
+import { allowed, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
 import { runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
@@ -54,6 +55,11 @@ export const mill: StepRoom<MillStep> = {
     edge: { is: 'length', label: 'Off each edge', fallback: { mm: 0 } },
   },
   flow: {},
+  begin: (at) => ({
+    machine: machineThat(at, 'mill'),
+    face: allowed(at, 'millFace'),
+    edge: allowed(at, 'millEdge'),
+  }),
   run: runMill,
   takesOff: ({ face, edge }) => [
     { dimension: 'thickness', min: face.mm, max: face.mm, sides: 'faces', settings: ['face', 'face'] },

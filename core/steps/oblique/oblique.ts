@@ -17,6 +17,7 @@ import {
   type Vec3,
 } from '../../solid';
 import type { Length } from '../../units';
+import { leastOf, sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import { checkSlices, MOST_SLICES } from '../slice/slice';
 import type { WorkPiece } from '../timeline';
@@ -269,6 +270,16 @@ export const oblique: StepRoom<ObliqueStep> = {
     },
   },
   flow: { divides: ({ ends }) => !ends },
+  begin: (at) => ({
+    saw: sawThat(at, 'crosscut'),
+    tilt: 'mitre',
+    angleDegrees: 45,
+    ends: 'both',
+    long: 'near',
+    head: { mm: 0 },
+    thickness: { mm: Math.max(1, leastOf(at, 'width')) },
+    count: 1,
+  }),
   run: runOblique,
   took: ({ ends, count }, kerfMm, cut) =>
     ends ? [{ from: 'kerf', mm: kerfMm }] : [{ from: 'kerfs', mm: ((cut ?? count) + 1) * kerfMm }],

@@ -31,6 +31,7 @@ export const outside: StepRoom<OutsideStep> = {
     },
   },
   flow: { waits: true },
+  begin: () => ({}),
   run: undefined,
   labour: {
     setUp: 0,

@@ -1,6 +1,7 @@
 import type { StepRoom } from '../room';
 import type { Finding, StepBase } from '../../document';
 import { across, type Blank, book, emptyLedger, extents, splitBlank, toOrigin } from '../../solid';
+import { sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
 import { settingErrors } from '../tolerance';
@@ -148,6 +149,7 @@ export const resaw: StepRoom<ResawStep> = {
     },
   },
   flow: { divides: () => true },
+  begin: (at) => ({ saw: sawThat(at, 'resaw'), leaves: 2 }),
   run: runResaw,
   took: ({ leaves }, kerfMm) => [{ from: 'kerfs', mm: (leaves - 1) * kerfMm }],
   sawing: {

@@ -28,6 +28,7 @@ export const rest: StepRoom<RestStep> = {
     },
   },
   flow: { waits: true },
+  begin: () => ({}),
   run: passThrough,
   labour: {
     setUp: 0,

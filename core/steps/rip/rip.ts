@@ -1,4 +1,4 @@
-import { type BoardStock, type Finding, LONGEST_BOARD_MM, type Slot } from '../../document';
+import { type BoardStock, type Finding, LONGEST_BOARD_MM, type Slot, Refusal } from '../../document';
 import { narrowRipOf, type Saw } from '../../kit';
 import {
   across,
@@ -289,7 +289,7 @@ function stripErrors(step: RipStep, slot: Slot, saw: Saw, { sources }: RunContex
 export const rip: StepRoom<RipStep> = {
   kind: 'rip',
   name: 'Rip',
-  group: 'Saw',
+  group: 'Stock',
   says: 'Saws the strips of a lay-up from their boards, along the grain.',
   subtitle: (_step, { strips }) => counted(strips, 'strip'),
   sawing: { work: () => ['rip'], through: () => 'thickness' },
@@ -308,6 +308,9 @@ export const rip: StepRoom<RipStep> = {
     },
   },
   flow: { source: true },
+  begin: () => {
+    throw new Refusal(['Strips begin a line of their own: choose their wood and sizes first.']);
+  },
   run: (step, _inputs, context) => runRip(step, context),
   took: (_step, kerfMm) => [{ from: 'kerf', mm: kerfMm }],
   labour: { setUp: 10, each: 2 },

@@ -12,6 +12,7 @@ import {
   toOrigin,
 } from '../../solid';
 import type { Length } from '../../units';
+import { sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
 
@@ -130,6 +131,7 @@ export const shape: StepRoom<ShapeStep> = {
     settings: { is: 'plain', optional: true },
   },
   flow: {},
+  begin: (at) => ({ saw: sawThat(at, 'trim') }),
   run: runShape,
   held: ({ outline, saw }) => !(outline && saw),
   took: ({ saw }, kerfMm) => (saw ? [{ from: 'kerf', mm: kerfMm }] : []),

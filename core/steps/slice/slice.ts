@@ -1,8 +1,9 @@
 import { counted } from '../../units';
 import type { StepRoom } from '../room';
-import type { StepBase } from '../../document';
+import { Refusal, type StepBase } from '../../document';
 import { book, emptyLedger, extents, sliceBlank, toOrigin } from '../../solid';
 import type { Length } from '../../units';
+import { allowed, leastOf, sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt, thinnerSaws } from '../context';
 import type { WorkPiece } from '../timeline';
 import { settingErrors } from '../tolerance';
@@ -131,6 +132,31 @@ export const slice: StepRoom<SliceStep> = {
     hold: { is: 'length', label: 'Left in hand after the last', optional: true, carried: true },
   },
   flow: { divides: () => true },
+  begin: (at) => {
+    const saw = sawThat(at, 'crosscut');
+    const kerf = at.build.shop.saws.find(({ id }) => id === saw)?.kerf.mm ?? 0;
+    const own = {
+      saw,
+      head: allowed(at, 'sliceHead'),
+      thickness: { mm: leastOf(at, 'thickness') },
+      hold: allowed(at, 'sliceTail'),
+    };
+    const length = leastOf(at, 'length');
+    const count = Math.min(MOST_SLICES, slicesFrom(length, own, kerf));
+    if (count < 1)
+      throw new Refusal([
+        'Not one slice of ',
+        own.thickness,
+        ' fits: the blank is ',
+        { mm: length },
+        ' long, the head takes ',
+        own.head,
+        ' and ',
+        own.hold,
+        ' stay in hand.',
+      ]);
+    return { ...own, count };
+  },
   run: runSlice,
   took: ({ head, count }, kerfMm, cut) => [
     { from: 'kerfs', mm: ((cut ?? count) + (head.mm > 0 ? 1 : 0)) * kerfMm },

@@ -17,6 +17,7 @@ export const surface: StepRoom<SurfaceStep> = {
     settings: { is: 'plain', optional: true },
   },
   flow: {},
+  begin: () => ({}),
   needs: () => [{ what: 'supply', kind: 'abrasive' }],
   run: undefined,
   needsSettled: true,

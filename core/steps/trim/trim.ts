@@ -2,6 +2,7 @@ import type { StepRoom } from '../room';
 import { type Cutter, type StepBase, axisOf } from '../../document';
 import { across, type Blank, book, bounds, emptyLedger, type Ledger, sawCut, toOrigin } from '../../solid';
 import type { Length } from '../../units';
+import { allowed, sawThat } from '../begin';
 import { isStopped, machineOf, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import { checkRemoval, type Removal, takeOff } from '../removal';
 import type { WorkPiece } from '../timeline';
@@ -108,6 +109,13 @@ export const trim: StepRoom<TrimStep> = {
     far: { is: 'length', label: 'Off the far edge', fallback: { mm: 0 } },
   },
   flow: {},
+  begin: (at) => ({
+    cutter: { saw: sawThat(at, 'trim') },
+    start: allowed(at, 'trimEnd'),
+    end: allowed(at, 'trimEnd'),
+    near: allowed(at, 'trimEdge'),
+    far: allowed(at, 'trimEdge'),
+  }),
   run: runTrim,
   takesOff: ({ start, end, near, far }) => [
     {

@@ -2,6 +2,7 @@ import { counted } from '../../units';
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import { emptyLedger, type Turn, turnBlank } from '../../solid';
+import { greatestOf } from '../begin';
 import type { Outcome } from '../context';
 import type { WorkPiece } from '../timeline';
 import type { Errors } from '../tolerance';
@@ -61,6 +62,10 @@ export const turn: StepRoom<TurnStep> = {
     },
   },
   flow: { turns: true },
+  begin: (at) => ({
+    // Slices lie with their ends to the sides: they are stood up. Anything else is laid on its edge.
+    turn: greatestOf(at, 'length') < greatestOf(at, 'thickness') ? 'standOnEnd' : 'tipOnEdge',
+  }),
   run: runTurn,
   labour: { setUp: 0, each: 0 },
 };
