@@ -93,6 +93,9 @@ describe('what flattening leaves', () => {
     const planed = edited(capped, { do: 'useMachine', step: last, machine: 'planer' });
     const finding = expectMended(planed, 'cross-grain-in-planer', last);
     expect(finding.numbers.strips).toBe(2);
+    // Caps lie across the whole width, 10 in and what is trimmed off both edges.
+    expect(finding.numbers.length / 25.4).toBeGreaterThan(9.99);
+    expect(finding.numbers.length / 25.4).toBeLessThan(11);
     expect(finding.caution).toContain('manual comes first');
   });
   it('a lamination wider than its planer is split on its joints, and each section passes', () => {

@@ -4,7 +4,10 @@ import { mustEdit } from '../edit';
 import { defaultShop, typed } from '../kit';
 import { mustFit, startingBrief } from '../plan';
 import { run } from '../run';
+import { extents } from '../solid';
+import { lengthForSlices } from '../steps';
 import { compareTarget, review } from '.';
+import { blankLacks } from './ways';
 
 const shop = defaultShop('ways');
 const brief = startingBrief('endGrain', shop);
@@ -13,6 +16,25 @@ const plan = (change: Partial<Brief> = {}) =>
 const found = (build: BuildDocument): Finding[] => review(build, run(build));
 const of = (build: BuildDocument, code: string) => found(build).find((finding) => finding.code === code);
 const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit, build);
+
+describe('what a blank lacks', () => {
+  it('is told along its length: head, slices and kerfs, what stays in hand, and the stop’s own error', () => {
+    const build = plan();
+    const timeline = run(build);
+    const slice = build.steps.find(({ id }) => id === 'slice');
+    if (slice?.kind !== 'slice') throw new Error('no slicing');
+    const blank = timeline.steps.find(({ id }) => id === 'slice')?.entered[0];
+    const length = blank ? extents(blank.blank)[0] : 0;
+    const kerf = shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
+    const more = (count: number) => blankLacks(build, timeline, slice, count);
+    const likely = shop.saws.find(({ id }) => id === slice.saw)?.setting.likely.mm ?? 0;
+    expect(more(slice.count) + length - lengthForSlices(slice.count, slice, kerf)).toBeCloseTo(
+      2 * slice.count * likely,
+      9,
+    );
+    expect(more(slice.count + 2) - more(slice.count)).toBeGreaterThanOrEqual(2 * (slice.thickness.mm + kerf));
+  });
+});
 
 describe('when a dimension comes out different', () => {
   const thinner = edited(plan(), {

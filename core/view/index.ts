@@ -1,3 +1,4 @@
+export * from './chain';
 export * from './hold';
 export * from './layup';
 export * from './rows';

@@ -132,6 +132,15 @@ export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: R
       numbers: { missing: missing.length, parts: inputs.length },
       fixes: [],
     });
+  if (parts.length === 1)
+    context.notes.push({
+      code: 'one-part',
+      step: step.id,
+      severity: 'note',
+      message: ['Only one part lies in this glue-up: lay another one in, or take the step out.'],
+      numbers: { parts: 1 },
+      fixes: [{ label: 'Take this step out', edit: { do: 'removeStep', step: step.id } }],
+    });
   const each = Math.ceil(parts.length / blanks);
   const pieces: WorkPiece[] = [];
   let laid: Laid[] | undefined;
@@ -344,6 +353,8 @@ declare module '../../document/finding' {
   interface FindingCodes {
     /** Nothing is laid into a glue-up. */
     'nothing-to-glue': true;
+    /** Only one part lies in a glue-up. */
+    'one-part': true;
     /** Fewer parts than the blanks they are shared out to. */
     'too-few-parts': true;
     /** Parts that come in are not laid: spare. */

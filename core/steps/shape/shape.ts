@@ -131,7 +131,7 @@ export const shape: StepRoom<ShapeStep> = {
     settings: { is: 'plain', optional: true },
   },
   flow: {},
-  begin: (at) => ({ saw: sawThat(at, 'trim') }),
+  begin: (at) => ({ saw: sawThat(at, 'crosscut') }),
   run: runShape,
   held: ({ outline, saw }) => !(outline && saw),
   took: ({ saw }, kerfMm) => (saw ? [{ from: 'kerf', mm: kerfMm }] : []),

@@ -110,7 +110,7 @@ export const trim: StepRoom<TrimStep> = {
   },
   flow: {},
   begin: (at) => ({
-    cutter: { saw: sawThat(at, 'trim') },
+    cutter: { saw: sawThat(at, 'crosscut') },
     start: allowed(at, 'trimEnd'),
     end: allowed(at, 'trimEnd'),
     near: allowed(at, 'trimEdge'),

@@ -1,0 +1,281 @@
+import {
+  type BuildDocument,
+  type DimensionName,
+  DIMENSIONS,
+  type Edit,
+  isRefused,
+  type LaidPart,
+  type Phrase,
+  type Step,
+  type StepKind,
+  usersOfOutput,
+} from '../document';
+import { applyEdit } from '../edit';
+import { findingsOf } from '../review';
+import { run } from '../run';
+import { extents, type Vec3 } from '../solid';
+import {
+  asGlueUp,
+  machineOfStep,
+  STEP_GROUPS,
+  STEP_ROOMS,
+  type StepGroup,
+  stepTitle,
+  type Timeline,
+  type TimelineStep,
+} from '../steps';
+import { counted } from '../units';
+
+/** A place of the chain: behind a step, and between it and another, where it is one of several ways. */
+export interface ChainPlace {
+  after: string;
+  before?: string;
+  /** Only these pieces, another way. */
+  only?: string[];
+}
+
+/** One kind of step in the menu: what it would do here, or why it cannot be put in. */
+export interface MenuLine {
+  kind: StepKind;
+  name: string;
+  group: StepGroup;
+  says: string;
+  /** Puts it in, with the settings its figures were played with; undefined where it cannot. */
+  edit?: Edit;
+  /** What it would do here, in figures; or why not. */
+  words: Phrase[];
+  /** What would be wrong with it here, first of all. */
+  warns?: Phrase[];
+}
+
+/** How the sizes and the number of pieces change, in figures; empty where nothing does. */
+function changed(before: readonly TimelineStep['pieces'][number][], now: TimelineStep): Phrase[] {
+  const greatest = (pieces: TimelineStep['pieces']) =>
+    [0, 1, 2].map((a) => Math.max(...pieces.map(({ blank }) => extents(blank)[a])));
+  const [was, is] = [greatest([...before]), greatest(now.pieces)];
+  const words: Phrase[] = [];
+  const add = (...parts: Phrase[]) => words.push(...(words.length > 0 ? [', '] : []), ...parts);
+  if (before.length !== now.pieces.length) add(`${before.length} → ${counted(now.pieces.length, 'piece')}`);
+  DIMENSIONS.forEach((dimension, a) => {
+    if (Math.abs(was[a] - is[a]) > 1e-6) add(`${dimension} `, { mm: was[a] }, ' → ', { mm: is[a] });
+  });
+  return words;
+}
+
+/** What lies at a place before anything is put in there. */
+function lyingThere(timeline: Timeline, { after, before, only }: ChainPlace): TimelineStep['pieces'] {
+  const pieces = timeline.steps.find(({ id }) => id === after)?.pieces ?? [];
+  const taken = timeline.steps.find(({ id }) => id === before)?.entered.map(({ id }) => id);
+  const wanted = new Set(only ?? taken ?? pieces.map(({ id }) => id));
+  return pieces.filter(({ id }) => wanted.has(id));
+}
+
+/** The tool a step was given, by its name. */
+const toolOf = (step: Step, { shop }: BuildDocument): string | undefined => {
+  const { saw, cutter } = step as { saw?: string; cutter?: { saw?: string } };
+  const id = saw ?? cutter?.saw;
+  return shop.saws.find((each) => each.id === id)?.name;
+};
+
+/**
+ * All kinds of step in the order of the work, each played forward at a place: what it would make of what lies there, with
+ * which tool, and what would be wrong with it; or why it cannot be put in there. Nothing is offered that was not played.
+ */
+export function stepsAt(build: BuildDocument, timeline: Timeline, place: ChainPlace): MenuLine[] {
+  const lies = lyingThere(timeline, place);
+  const lines = STEP_ROOMS.filter(({ flow }) => !flow.source).map((room): MenuLine => {
+    const kind = room.kind as StepKind;
+    const line = { kind, name: room.name, group: room.group, says: room.says };
+    const next = applyEdit(build, { do: 'addStep', kind, ...place });
+    if (isRefused(next)) return { ...line, words: next.refused };
+    const step = next.steps.find(({ id }) => !build.steps.some((each) => each.id === id));
+    if (!step) throw new Error(`chain: nothing was put in for ${kind}`);
+    // What is wanted of the whole piece is not asked of it half made.
+    const upTo = { ...next, targets: [], steps: next.steps.slice(0, next.steps.indexOf(step) + 1) };
+    const played = run(upTo, timeline);
+    const entry = played.steps.find(({ id }) => id === step.id);
+    const stop = played.problems.find((each) => each.step === step.id && each.severity === 'stop');
+    if (!entry) return { ...line, words: stop?.message ?? ['It cannot be done here.'] };
+    const {
+      id: _id,
+      kind: _kind,
+      inputs: _in,
+      output: _out,
+      only: _only,
+      ...settings
+    } = step as Step & Record<string, unknown>;
+    const tool = machineOfStep(step, next)?.name ?? toolOf(step, next);
+    const figures = changed(lies, entry);
+    const wrong = findingsOf(upTo, played).find(
+      (each) => each.step === step.id && each.severity === 'warning',
+    );
+    return {
+      ...line,
+      edit: { do: 'addStep', kind, ...place, settings },
+      words: [...(figures.length > 0 ? figures : ['no size changes']), ...(tool ? [`; ${tool}`] : [])],
+      ...(wrong ? { warns: wrong.message } : {}),
+    };
+  });
+  return lines.toSorted((a, b) => STEP_GROUPS.indexOf(a.group) - STEP_GROUPS.indexOf(b.group));
+}
+
+/** A place a step could be moved to, in words, and the edit that does it. */
+export interface MovePlace {
+  words: string;
+  edit: Edit;
+}
+
+/** Where a step can be moved to: every place of the chain that takes it, in the order of the work. Empty where it must stay. */
+export function movesOf(build: BuildDocument, id: string): MovePlace[] {
+  const step = build.steps.find((each) => each.id === id);
+  if (!step) return [];
+  return build.steps
+    .filter((each) => each.id !== id && !step.inputs.includes(each.output))
+    .flatMap((after) => {
+      const users = usersOfOutput(build, after.output).filter((user) => user.id !== id);
+      const places = users.length > 1 ? users : [undefined];
+      return places.flatMap((before): MovePlace[] => {
+        const edit: Edit = {
+          do: 'moveStep',
+          step: id,
+          after: after.id,
+          ...(before ? { before: before.id } : {}),
+        };
+        if (isRefused(applyEdit(build, edit))) return [];
+        const words = `after ${stepTitle(build, after)}${before ? `, before ${stepTitle(build, before)}` : ''}`;
+        return [{ words, edit }];
+      });
+    });
+}
+
+/** A step's neighbours on its line that it can change places with: one place earlier, one later. */
+export function stepAside(build: BuildDocument, id: string): { earlier?: Edit; later?: Edit } {
+  const step = build.steps.find((each) => each.id === id);
+  const maker = step && build.steps.find(({ output }) => output === step.inputs[0]);
+  const [user] = step ? usersOfOutput(build, step.output) : [];
+  const can = (edit: Edit | undefined) => (edit && !isRefused(applyEdit(build, edit)) ? edit : undefined);
+  const behind = maker && build.steps.find(({ output }) => output === maker.inputs[0]);
+  const earlier = can(
+    behind && maker.inputs.length === 1
+      ? { do: 'moveStep', step: id, after: behind.id, before: maker.id }
+      : undefined,
+  );
+  const later = can(
+    user && user.inputs.length === 1 ? { do: 'moveStep', step: id, after: user.id } : undefined,
+  );
+  return { ...(earlier ? { earlier } : {}), ...(later ? { later } : {}) };
+}
+
+/** Pieces that lie on the bench at a moment, as one step gave them. */
+export interface Lying {
+  output: string;
+  /** The step they came from, by its title and its id. */
+  from: string;
+  step: string;
+  pieces: { id: string; size: Vec3 }[];
+  /** The step that takes them later, by its title; nobody's if missing. */
+  goesTo?: string;
+}
+
+/**
+ * What lies on the bench just before a step, beside what it takes: pieces that earlier steps left, with the step that takes
+ * them later. Pieces of the same line that only wait are told too.
+ */
+export function lyingAt(build: BuildDocument, timeline: Timeline, id: string): Lying[] {
+  const at = build.steps.findIndex((step) => step.id === id);
+  const step = build.steps[at];
+  if (!step) return [];
+  const gone = new Set(
+    timeline.steps
+      .filter((seen) => build.steps.findIndex((each) => each.id === seen.id) <= at)
+      .flatMap(({ entered }) => entered),
+  );
+  return build.steps.flatMap((maker): Lying[] => {
+    const seen = timeline.steps.find((each) => each.id === maker.id);
+    if (!seen || maker.id === id || step.inputs.includes(maker.output) || waitsFor(build, step, maker))
+      return [];
+    const pieces = seen.pieces.filter((piece) => !gone.has(piece));
+    if (pieces.length === 0) return [];
+    const later = timeline.steps.find((each) => each.entered.some((piece) => pieces.includes(piece)));
+    const next = build.steps.find((each) => each.id === later?.id);
+    return [
+      {
+        output: maker.output,
+        from: stepTitle(build, maker),
+        step: maker.id,
+        pieces: pieces.map(({ id: piece, blank }) => ({ id: piece, size: extents(blank) })),
+        ...(next ? { goesTo: stepTitle(build, next) } : {}),
+      },
+    ];
+  });
+}
+
+/** Whether a step cannot be done before another one has been. */
+function waitsFor(build: BuildDocument, first: Step, later: Step): boolean {
+  const given = new Set([first.output]);
+  for (const step of build.steps) {
+    if (!step.inputs.some((input) => given.has(input))) continue;
+    if (step.id === later.id) return true;
+    given.add(step.output);
+  }
+  return false;
+}
+
+/**
+ * The edit that lays pieces from the bench into a glue-up, after those laid there already or, with `every`, one new one
+ * after so many old ones. Undefined where the step is no glue-up.
+ */
+export function layingIn(
+  build: BuildDocument,
+  timeline: Timeline,
+  {
+    step: id,
+    output,
+    pieces,
+    every,
+  }: { step: string; output: string; pieces: readonly string[]; every?: number },
+): Edit | undefined {
+  const glue = asGlueUp(build.steps.find((step) => step.id === id));
+  if (!glue) return undefined;
+  const seen = timeline.steps.find((step) => step.id === id);
+  const old: LaidPart[] = glue.parts ?? (seen?.entered ?? []).map(({ id: piece }) => ({ piece }));
+  const fresh = pieces.map((piece): LaidPart => ({ piece }));
+  return {
+    do: 'takeIn',
+    step: id,
+    output,
+    parts: every ? interleaved(old, fresh, every) : [...old, ...fresh],
+  };
+}
+
+/** One list laid among another: one new after every so many old ones, what is left over at the end. */
+export function interleaved<T>(old: readonly T[], fresh: readonly T[], every: number): T[] {
+  const left = [...fresh];
+  const out = old.flatMap((part, i) => {
+    const next = (i + 1) % Math.max(1, every) === 0 ? left.shift() : undefined;
+    return next === undefined ? [part] : [part, next];
+  });
+  return [...out, ...left];
+}
+
+/** The edit that leaves a part out of a glue-up, to lie on the bench. Undefined where it is none, or has no such part. */
+export function layingOut(
+  build: BuildDocument,
+  timeline: Timeline,
+  id: string,
+  piece: string,
+): Edit | undefined {
+  const glue = asGlueUp(build.steps.find((step) => step.id === id));
+  const seen = timeline.steps.find((step) => step.id === id);
+  const parts: LaidPart[] | undefined =
+    glue && (glue.parts ?? seen?.entered.map((each) => ({ piece: each.id })));
+  if (!parts?.some((part) => part.piece === piece)) return undefined;
+  return { do: 'layParts', step: id, parts: parts.filter((part) => part.piece !== piece) };
+}
+
+/** Names of the dimensions along which parts can be laid. */
+export const LAY_ALONG: readonly { value: DimensionName; label: string }[] = [
+  { value: 'width', label: 'Side by side' },
+  { value: 'length', label: 'End to end' },
+  { value: 'thickness', label: 'On one another' },
+];
