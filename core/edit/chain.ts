@@ -171,6 +171,10 @@ function restHeld(build: BuildDocument, gone: Step): BuildDocument {
   };
 }
 
+/** How many readings hang on a step. */
+export const readingsOn = (build: BuildDocument, id: string): number =>
+  build.readings.filter(({ step }) => step === id).length;
+
 /** Takes a step out; its readings stay in the job, aside, and count again when it comes back. */
 export function removeStep(whole: BuildDocument, id: string): BuildDocument {
   const step = stepAt(whole, id);

@@ -1,4 +1,5 @@
 export * from './apply';
 export * from './carry';
+export { readingsOn } from './chain';
 export * from './rows';
 export * from './split';

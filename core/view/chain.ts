@@ -5,18 +5,20 @@ import {
   type Edit,
   isRefused,
   type LaidPart,
+  makerOf,
   type Phrase,
   type Step,
   type StepKind,
   usersOfOutput,
 } from '../document';
 import { applyEdit } from '../edit';
-import { findingsOf } from '../review';
+import { findingsOf, type Outlook } from '../review';
 import { run } from '../run';
 import { extents, type Vec3 } from '../solid';
 import {
   asGlueUp,
   machineOfStep,
+  roomOf,
   STEP_GROUPS,
   STEP_ROOMS,
   type StepGroup,
@@ -25,6 +27,7 @@ import {
   type TimelineStep,
 } from '../steps';
 import { counted } from '../units';
+import { speciesName } from '../wood';
 
 /** A place of the chain: behind a step, and between it and another, where it is one of several ways. */
 export interface ChainPlace {
@@ -32,6 +35,13 @@ export interface ChainPlace {
   before?: string;
   /** Only these pieces, another way. */
   only?: string[];
+}
+
+/** The place between a mark of a lath and the next one on it: behind what the next one works on. */
+export function placeAfter(build: BuildDocument, step: Step, next: Step | undefined): ChainPlace {
+  if (!next) return { after: step.id };
+  const maker = next.inputs.includes(step.output) ? step : makerOf(build, next.inputs[0] ?? '');
+  return maker ? { after: maker.id, before: next.id } : { after: step.id };
 }
 
 /** One kind of step in the menu: what it would do here, or why it cannot be put in. */
@@ -46,6 +56,38 @@ export interface MenuLine {
   words: Phrase[];
   /** What would be wrong with it here, first of all. */
   warns?: Phrase[];
+}
+
+/** A piece that lies somewhere, as it is called, with its sizes in mm. */
+export interface LyingPiece {
+  id: string;
+  name: string;
+  size: Vec3;
+}
+
+/** What lies at a place of the chain, and every kind of step that could be put in there. */
+export interface ChainMenu {
+  lies: LyingPiece[];
+  lines: MenuLine[];
+}
+
+/** Pieces as they are called: strips by their place and wood, others by what they are and their number. */
+function named(build: BuildDocument, step: Step | undefined, pieces: TimelineStep['pieces']): LyingPiece[] {
+  const slots = new Map(
+    build.assemblies.flatMap(({ slots: own }) =>
+      own.map((slot, i) => [slot.id, { slot, nth: i + 1 }] as const),
+    ),
+  );
+  const word = (step && roomOf(step).each?.name) ?? 'piece';
+  return pieces.map(({ id, blank }, i) => {
+    const strip = slots.get(id);
+    const name = strip
+      ? `strip ${strip.nth}, ${speciesName(strip.slot.species)}`
+      : pieces.length > 1
+        ? `${word} ${i + 1}`
+        : word;
+    return { id, name, size: extents(blank) };
+  });
 }
 
 /** How the sizes and the number of pieces change, in figures; empty where nothing does. */
@@ -81,7 +123,7 @@ const toolOf = (step: Step, { shop }: BuildDocument): string | undefined => {
  * All kinds of step in the order of the work, each played forward at a place: what it would make of what lies there, with
  * which tool, and what would be wrong with it; or why it cannot be put in there. Nothing is offered that was not played.
  */
-export function stepsAt(build: BuildDocument, timeline: Timeline, place: ChainPlace): MenuLine[] {
+export function stepsAt(build: BuildDocument, timeline: Timeline, place: ChainPlace): ChainMenu {
   const lies = lyingThere(timeline, place);
   const lines = STEP_ROOMS.filter(({ flow }) => !flow.source).map((room): MenuLine => {
     const kind = room.kind as StepKind;
@@ -116,7 +158,12 @@ export function stepsAt(build: BuildDocument, timeline: Timeline, place: ChainPl
       ...(wrong ? { warns: wrong.message } : {}),
     };
   });
-  return lines.toSorted((a, b) => STEP_GROUPS.indexOf(a.group) - STEP_GROUPS.indexOf(b.group));
+  const after = build.steps.find(({ id }) => id === place.after);
+  const all = lyingThere(timeline, { after: place.after, ...(place.before ? { before: place.before } : {}) });
+  return {
+    lies: named(build, after, all),
+    lines: lines.toSorted((a, b) => STEP_GROUPS.indexOf(a.group) - STEP_GROUPS.indexOf(b.group)),
+  };
 }
 
 /** A place a step could be moved to, in words, and the edit that does it. */
@@ -172,9 +219,14 @@ export interface Lying {
   /** The step they came from, by its title and its id. */
   from: string;
   step: string;
-  pieces: { id: string; size: Vec3 }[];
+  pieces: LyingPiece[];
   /** The step that takes them later, by its title; nobody's if missing. */
   goesTo?: string;
+}
+
+/** All that the job screen shows of a build: what was predicted, and what lies on the bench beside the chosen step. */
+export interface JobOutlook extends Outlook {
+  lying: Lying[];
 }
 
 /**
@@ -188,26 +240,34 @@ export function lyingAt(build: BuildDocument, timeline: Timeline, id: string): L
   const gone = new Set(
     timeline.steps
       .filter((seen) => build.steps.findIndex((each) => each.id === seen.id) <= at)
-      .flatMap(({ entered }) => entered),
+      .flatMap((seen) => taken(build, seen)),
   );
   return build.steps.flatMap((maker): Lying[] => {
     const seen = timeline.steps.find((each) => each.id === maker.id);
-    if (!seen || maker.id === id || step.inputs.includes(maker.output) || waitsFor(build, step, maker))
-      return [];
+    if (!seen || maker.id === id || waitsFor(build, step, maker)) return [];
     const pieces = seen.pieces.filter((piece) => !gone.has(piece));
     if (pieces.length === 0) return [];
-    const later = timeline.steps.find((each) => each.entered.some((piece) => pieces.includes(piece)));
+    const later = timeline.steps.find((each) => taken(build, each).some((piece) => pieces.includes(piece)));
     const next = build.steps.find((each) => each.id === later?.id);
     return [
       {
         output: maker.output,
         from: stepTitle(build, maker),
         step: maker.id,
-        pieces: pieces.map(({ id: piece, blank }) => ({ id: piece, size: extents(blank) })),
+        pieces: named(build, maker, pieces),
         ...(next ? { goesTo: stepTitle(build, next) } : {}),
       },
     ];
   });
+}
+
+/** The pieces a step really works on: of a glue-up those it lays. */
+function taken(build: BuildDocument, { id, entered }: TimelineStep): TimelineStep['pieces'] {
+  const parts = asGlueUp(build.steps.find((step) => step.id === id))?.parts;
+  if (!parts) return entered;
+  const laid = new Set(parts.map(({ piece }) => piece));
+  const named = entered.filter((piece) => laid.has(piece.id));
+  return named.length > 0 ? named : entered;
 }
 
 /** Whether a step cannot be done before another one has been. */
@@ -222,23 +282,28 @@ function waitsFor(build: BuildDocument, first: Step, later: Step): boolean {
 }
 
 /**
- * The edit that lays pieces from the bench into a glue-up, after those laid there already or, with `every`, one new one
+ * The edit that lays pieces from the bench into a glue-up that lays `laid` now: after those or, with `every`, one new one
  * after so many old ones. Undefined where the step is no glue-up.
  */
 export function layingIn(
   build: BuildDocument,
-  timeline: Timeline,
   {
     step: id,
+    laid,
     output,
     pieces,
     every,
-  }: { step: string; output: string; pieces: readonly string[]; every?: number },
+  }: {
+    step: string;
+    laid: readonly string[];
+    output: string;
+    pieces: readonly string[];
+    every?: number | undefined;
+  },
 ): Edit | undefined {
   const glue = asGlueUp(build.steps.find((step) => step.id === id));
   if (!glue) return undefined;
-  const seen = timeline.steps.find((step) => step.id === id);
-  const old: LaidPart[] = glue.parts ?? (seen?.entered ?? []).map(({ id: piece }) => ({ piece }));
+  const old: LaidPart[] = glue.parts ?? laid.map((piece) => ({ piece }));
   const fresh = pieces.map((piece): LaidPart => ({ piece }));
   return {
     do: 'takeIn',
@@ -258,17 +323,13 @@ export function interleaved<T>(old: readonly T[], fresh: readonly T[], every: nu
   return [...out, ...left];
 }
 
-/** The edit that leaves a part out of a glue-up, to lie on the bench. Undefined where it is none, or has no such part. */
+/** The edit that leaves a part out of a glue-up that lays `laid` now: it lies on the bench then. Undefined where it cannot. */
 export function layingOut(
   build: BuildDocument,
-  timeline: Timeline,
-  id: string,
-  piece: string,
+  { step: id, laid, piece }: { step: string; laid: readonly string[]; piece: string },
 ): Edit | undefined {
   const glue = asGlueUp(build.steps.find((step) => step.id === id));
-  const seen = timeline.steps.find((step) => step.id === id);
-  const parts: LaidPart[] | undefined =
-    glue && (glue.parts ?? seen?.entered.map((each) => ({ piece: each.id })));
+  const parts: LaidPart[] | undefined = glue && (glue.parts ?? laid.map((each) => ({ piece: each })));
   if (!parts?.some((part) => part.piece === piece)) return undefined;
   return { do: 'layParts', step: id, parts: parts.filter((part) => part.piece !== piece) };
 }

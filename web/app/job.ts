@@ -3,8 +3,8 @@ import type { JobReply } from '../../contract/api';
 import { type BuildDocument, type Edit, type Finding, type Phrase, isRefused } from '../../core/document';
 import { applyEdit } from '../../core/edit';
 import type { PlannedGlueUp, PressureAnswer } from '../../core/glueup';
-import type { Outlook } from '../../core/review';
 import { asFlattening, glueUps } from '../../core/steps';
+import type { ChainPlace, JobOutlook } from '../../core/view';
 
 /** How well the open job is kept: stored on the server, on its way, only in this browser, or in conflict. */
 export type Keeping = 'stored' | 'storing' | 'kept here' | 'conflict';
@@ -33,7 +33,7 @@ export interface JobState {
   underside: boolean;
   /** What the joints show is drawn on them. */
   seams: boolean;
-  outlook?: Outlook;
+  outlook?: JobOutlook;
   glueView: GlueView;
   /** The chosen joint and the chosen clamp or aid of the glue-up. */
   joint: number;
@@ -41,6 +41,8 @@ export interface JobState {
   /** The shown glue-up as planned, and the pressure along its lines, with the step they are of. */
   planned?: { step: string; plan?: PlannedGlueUp };
   pressure?: { step: string; answer: PressureAnswer; stale: boolean };
+  /** The place of the chain where a step is being put in: its menu is open. `line` begins a line of its own. */
+  adding?: ChainPlace | 'line';
   keeping: Keeping;
   conflict?: Conflict;
   /** Why the last edit could not be carried out. */
@@ -59,10 +61,19 @@ const initialState: JobState = {
   keeping: 'stored',
 };
 
-/** When the chosen step is gone, the flattening or the last step takes its place on the bench. */
-const keepStep = (state: Draft<JobState>): void => {
+/** The edits that put one step in: it is what the maker wants to see. */
+const PUTS_IN: ReadonlySet<Edit['do']> = new Set(['addStep', 'addLine', 'duplicateStep']);
+
+/** When the chosen step is gone, the one before it, the flattening or the last step takes its place on the bench. */
+const keepStep = (state: Draft<JobState>, before?: BuildDocument): void => {
   const steps = state.build?.steps ?? [];
   if (steps.some(({ id }) => id === state.step)) return;
+  const gone = before?.steps.find(({ id }) => id === state.step);
+  const maker = steps.find(({ output }) => output === gone?.inputs[0]);
+  if (maker) {
+    state.step = maker.id;
+    return;
+  }
   state.step = (steps.find((step) => asFlattening(step)) ?? steps.at(-1))?.id;
 };
 
@@ -109,7 +120,11 @@ const slice = createSlice({
       const next = applyEdit(build, payload.edit);
       if (isRefused(next)) state.refused = next.refused;
       else replace(state, next, payload.mark);
-      keepStep(state);
+      keepStep(state, build);
+      if (isRefused(next) || !PUTS_IN.has(payload.edit.do)) return;
+      const known = new Set(build.steps.map(({ id }) => id));
+      state.step = next.steps.find(({ id }) => !known.has(id))?.id ?? state.step;
+      state.piece = undefined;
     },
     /** A kept build takes the place of the present one; that can be undone too. */
     broughtBack(state, { payload }: PayloadAction<BuildDocument>) {
@@ -149,6 +164,10 @@ const slice = createSlice({
       state.step = payload;
       state.lastMark = undefined;
     },
+    /** The menu of steps is opened at a place of the chain, or closed. */
+    addingAt(state, { payload }: PayloadAction<ChainPlace | 'line' | undefined>) {
+      state.adding = payload;
+    },
     glueViewed(state, { payload }: PayloadAction<GlueView>) {
       state.glueView = payload;
       state.clamp = undefined;
@@ -176,7 +195,7 @@ const slice = createSlice({
     seamsShown(state) {
       state.seams = !state.seams;
     },
-    predicted(state, { payload }: PayloadAction<Outlook>) {
+    predicted(state, { payload }: PayloadAction<JobOutlook>) {
       // A build that stops early keeps the last good scene on the bench.
       const outlook = payload.scene ? payload : { ...payload, scene: original(state)?.outlook?.scene };
       Object.assign(state, { outlook });

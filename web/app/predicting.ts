@@ -1,4 +1,5 @@
 import { wrap } from 'comlink';
+import type { ChainMenu, ChainPlace } from '../../core/view';
 import type { BuildDocument, Finding } from '../../core/document';
 import type { PredictWorker } from '../workers/predict.worker';
 import { today } from './day';
@@ -8,6 +9,10 @@ import { listener, openJobState, type RootState, store } from './store';
 const worker = wrap<PredictWorker>(
   new Worker(new URL('../workers/predict.worker.ts', import.meta.url), { type: 'module' }),
 );
+
+/** What could be put in at a place of the chain, each kind played forward beside the screen. */
+export const stepsAt = (build: BuildDocument, place: ChainPlace): Promise<ChainMenu> =>
+  worker.stepsAt(build, place);
 
 let busy = false;
 /** The build whose ways out were played last, and what was found. */

@@ -7,12 +7,15 @@ export function JobPicture({
   build,
   mmPerPx = 0,
   step,
+  pieces,
   view = 'face',
 }: {
   build: BuildDocument;
   mmPerPx?: number;
   /** The step to show it after; the last if missing. */
   step?: string;
+  /** Only these of its pieces. */
+  pieces?: readonly string[];
   /** From above, or from a corner where the layers show. */
   view?: 'face' | 'turning';
 }) {
@@ -37,7 +40,7 @@ export function JobPicture({
     const within = { width: room.width * density, height: room.height * density };
     return askForPictures(
       asker,
-      { build, step },
+      { build, step, ...(pieces ? { pieces } : {}) },
       [{ view, within, leastPxMm: mmPerPx / density }],
       (rows) => {
         if (!canvas.current) return;
@@ -47,7 +50,7 @@ export function JobPicture({
         paintRows(canvas.current, rows);
       },
     );
-  }, [asker, build, room, mmPerPx, step, view]);
+  }, [asker, build, room, mmPerPx, step, pieces, view]);
   return (
     <div ref={box} className="flex h-full w-full items-center justify-center">
       <canvas

@@ -20,8 +20,10 @@ export type ViewWish =
   | { view: 'turning'; camera: Camera; frame: Frame; pxMm: number; oiled: boolean }
   | { view: View | 'turning'; within: { width: number; height: number }; leastPxMm: number };
 
-/** What is drawn: a job at one of its steps, or a board as it lies on the rack. */
-export type PictureSubject = { build: BuildDocument; step: string | undefined } | { board: BoardStock };
+/** What is drawn: a job at one of its steps, or some pieces of it; or a board as it lies on the rack. */
+export type PictureSubject =
+  | { build: BuildDocument; step: string | undefined; pieces?: readonly string[] }
+  | { board: BoardStock };
 
 /** A wish for pictures. A newer wish from the same asker cancels the older one. */
 export interface PictureWish {
@@ -129,7 +131,8 @@ function sceneOf(subject: PictureSubject): Scene | undefined {
   if ('board' in subject) return layOut([{ id: subject.board.id, blank: boardBlank(subject.board) }]);
   const timeline = timelineOf(subject.build);
   const step = timeline.steps.find(({ id }) => id === subject.step) ?? timeline.steps.at(-1);
-  return step && layOut(step.pieces);
+  const wanted = subject.pieces && new Set(subject.pieces);
+  return step && layOut(wanted ? step.pieces.filter(({ id }) => wanted.has(id)) : step.pieces);
 }
 
 async function draw(request: PictureWish): Promise<void> {

@@ -1,8 +1,9 @@
 import { expose } from 'comlink';
 import type { BuildDocument, Finding } from '../../core/document';
-import { type Outlook, outlookOf, reviewing } from '../../core/review';
+import { outlookOf, reviewing } from '../../core/review';
 import { run } from '../../core/run';
 import type { Timeline } from '../../core/steps';
+import { type ChainMenu, type ChainPlace, type JobOutlook, lyingAt, stepsAt } from '../../core/view';
 import { pause } from './pause';
 
 let latest = 0;
@@ -11,8 +12,15 @@ let last: Timeline | undefined;
 const play = (build: BuildDocument): Timeline => (last = run(build, last));
 
 const worker = {
-  outlook: (build: BuildDocument, shownStep: string | undefined, today?: string): Outlook =>
-    outlookOf(build, play(build), shownStep, today),
+  outlook: (build: BuildDocument, shownStep: string | undefined, today?: string): JobOutlook => {
+    const timeline = play(build);
+    return {
+      ...outlookOf(build, timeline, shownStep, today),
+      lying: shownStep === undefined ? [] : lyingAt(build, timeline, shownStep),
+    };
+  },
+  /** What could be put in at a place of the chain, each kind played forward. */
+  stepsAt: (build: BuildDocument, place: ChainPlace): ChainMenu => stepsAt(build, play(build), place),
   /** The findings with their ways out, each played forward; nothing where the build has changed in the meantime. */
   async offers(build: BuildDocument, today: string): Promise<Finding[] | undefined> {
     const mine = ++latest;

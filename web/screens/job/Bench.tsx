@@ -14,6 +14,7 @@ import { WoodViews } from '../../drawing/WoodViews';
 import { layBench, onFace } from '../../drawing/layout';
 import { useRoom } from '../../drawing/use-room';
 import { StripTools } from './StripTools';
+import { Tray } from './chain/Tray';
 import { GlueBench } from './glue/GlueBench';
 import { GlueTools } from './glue/GlueTools';
 import { pieceAction } from './strip-actions';
@@ -144,6 +145,7 @@ export const Bench = memo(function Bench({
           </p>
         )}
       </div>
+      <Tray build={build} step={step} />
       {glued && glue ? <GlueTools step={glue} planned={glued} /> : <StripTools build={build} step={step} />}
     </section>
   );

@@ -14,6 +14,7 @@ import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
 import { StripSettings } from './StripSettings';
 import { GlueCard, GlueTabs } from './glue/GlueCard';
+import { ChainPart } from './chain/ChainPart';
 import { useEdit } from './use-edit';
 
 /** The chosen step: its findings, its settings, and what is predicted after it. */
@@ -76,7 +77,10 @@ export const Card = memo(function Card({
           )}
         </>
       )}
-      <label className="text-graphite mt-auto flex items-center gap-2 pt-1 text-[14px]">
+      <div className="mt-auto">
+        <ChainPart key={step.id} build={build} step={step} />
+      </div>
+      <label className="text-graphite flex items-center gap-2 pt-1 text-[14px]">
         <input
           type="checkbox"
           className="accent-chalk h-4 w-4"

@@ -5,6 +5,7 @@ import { Card } from './Card';
 import { JobHeader } from './JobHeader';
 import { OpenJob } from './OpenJob';
 import { Stick } from './Stick';
+import { StepMenu } from './chain/StepMenu';
 
 const title = (name: string) => name;
 
@@ -19,6 +20,7 @@ function Job({ build }: { build: BuildDocument }) {
   return (
     <main className="flex h-[calc(100dvh-44px)] min-h-[560px] flex-col gap-2.5 px-5 pt-2.5 pb-4">
       <JobHeader build={build} />
+      <StepMenu build={build} />
       {outlook ? <Stick build={build} outlook={outlook} chosen={step?.id} /> : <div className="h-40" />}
       <div className="flex min-h-0 flex-1 gap-4">
         {outlook && step ? (

@@ -1,9 +1,10 @@
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { Plus } from 'lucide-react';
+import { Fragment, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { type BuildDocument, type Finding, type Step, DIMENSIONS } from '../../../core/document';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { type Lath, stepName } from '../../../core/steps';
 import { type Display, lengthParts } from '../../../core/units';
-import { crossing } from '../../../core/view';
+import { type ChainPlace, crossing, placeAfter } from '../../../core/view';
 import { Measure } from '../../parts/Measure';
 
 const ROWS = ['L', 'W', 'T'] as const;
@@ -113,6 +114,7 @@ export function LathView({
   chosen,
   display,
   onChoose,
+  onAdd,
 }: {
   lath: Lath;
   build: BuildDocument;
@@ -120,6 +122,7 @@ export function LathView({
   chosen: string | undefined;
   display: Display;
   onChoose: (id: string) => void;
+  onAdd: (place: ChainPlace) => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(900);
@@ -144,7 +147,7 @@ export function LathView({
   return (
     <div
       ref={box}
-      className="relative overflow-x-auto overflow-y-hidden"
+      className="group/lath relative overflow-x-auto overflow-y-hidden"
       style={{ height: TOP + HEIGHT + (width > room ? 36 : 24), marginTop: 2 }}
       data-testid="lath"
     >
@@ -202,14 +205,15 @@ export function LathView({
           {row}
         </span>
       ))}
-      {marks.map((mark) => (
-        <MarkView
-          key={mark.step.id}
-          mark={mark}
-          chosen={mark.step.id === chosen}
-          display={display}
-          onChoose={onChoose}
-        />
+      {marks.map((mark, i) => (
+        <Fragment key={mark.step.id}>
+          <MarkView mark={mark} chosen={mark.step.id === chosen} display={display} onChoose={onChoose} />
+          <AddHere
+            x={Math.min(mark.x + mark.room, width - 2)}
+            name={`Add a step after ${stepName(mark.step)}`}
+            onAdd={() => onAdd(placeAfter(build, mark.step, marks[i + 1]?.step))}
+          />
+        </Fragment>
       ))}
     </div>
   );
@@ -239,6 +243,22 @@ function LathGrain({ width }: { width: number }) {
         />
       ))}
     </g>
+  );
+}
+
+/** A round plus on the line between two marks: seen when the lath is pointed at, always where there is no pointer. */
+function AddHere({ x, name, onAdd }: { x: number; name: string; onAdd: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={name}
+      title={name}
+      onClick={onAdd}
+      className="border-chalk text-chalk hover:bg-chalk absolute z-10 flex h-6 w-6 items-center justify-center rounded-full border bg-white opacity-0 group-hover/lath:opacity-100 hover:text-white focus-visible:opacity-100 pointer-coarse:opacity-100"
+      style={{ left: x - 26, top: TOP + HEIGHT / 2 - 14 }}
+    >
+      <Plus size={14} aria-hidden />
+    </button>
   );
 }
 
@@ -274,9 +294,12 @@ function MarkView({
       <span
         className={`absolute top-0 left-3 text-[13.5px] font-semibold whitespace-nowrap ${chosen ? 'text-chalk' : 'text-ink'}`}
       >
-        <span className={ringName ? 'border-red text-red rounded-full border-2 px-1.5' : ''}>
+        <span
+          className={`${ringName ? 'border-red text-red rounded-full border-2 px-1.5' : ''} ${step.off ? 'text-graphite font-medium line-through' : ''}`}
+        >
           {stepName(step)}
         </span>
+        {step.off && <span className="text-graphite ml-1 text-[12px] font-medium">left out</span>}
         {seen && seen.count > 1 && (
           <span className="rule text-graphite ml-1 text-[12px] font-medium">×{seen.count}</span>
         )}

@@ -8,6 +8,7 @@ import { useAppDispatch } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { LathView } from './LathView';
 import { TargetTable } from './TargetTable';
+import { useEdit } from './use-edit';
 
 /** The story stick: a lath for each line of work, the one worked on drawn large, and the answer at its end. */
 export const Stick = memo(function Stick({
@@ -21,10 +22,22 @@ export const Stick = memo(function Stick({
 }) {
   const dispatch = useAppDispatch();
   const display = useDisplay();
+  const edit = useEdit();
   const all = useMemo(() => laths(build), [build]);
   const open = all.find((lath) => lath.steps.some(({ id }) => id === chosen)) ?? all[all.length - 1];
   const stepIds = build.steps.map(({ id }) => id);
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const step = build.steps.find(({ id }) => id === chosen);
+    if (step && event.key.toLowerCase() === 'a') {
+      event.preventDefault();
+      dispatch(jobActions.addingAt({ after: step.id }));
+    } else if (step && event.key.toLowerCase() === 'o') {
+      edit({ do: 'setStep', step: step.id, change: { off: step.off ? undefined : true } });
+    } else if (step && (event.key === 'Delete' || event.key === 'Backspace')) {
+      event.preventDefault();
+      edit({ do: 'removeStep', step: step.id });
+    }
     const move = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (!move || !chosen) return;
     event.preventDefault();
@@ -45,6 +58,7 @@ export const Stick = memo(function Stick({
               chosen={chosen}
               display={display}
               onChoose={(id) => dispatch(jobActions.stepChosen(id))}
+              onAdd={(place) => dispatch(jobActions.addingAt(place))}
             />
           ) : (
             <ThinLath
