@@ -1,5 +1,13 @@
 import * as yup from 'yup';
-import { type BuildDocument, FACE_GRADES, FORMAT_VERSION, GOALS, MOST_STEPS, MOST_STRIPS } from '../core/document';
+import {
+  type BuildDocument,
+  FACE_GRADES,
+  FORMAT_VERSION,
+  GOALS,
+  MOST_STEPS,
+  MOST_STRIPS,
+  MOST_TARGETS,
+} from '../core/document';
 import { brokenReferences } from '../core/steps';
 import { boardSchema } from './board';
 import { briefSchema } from './brief';
@@ -16,6 +24,7 @@ const target = exact({
   id: id(),
   purpose: text(200).defined(),
   quantity: whole().min(1).max(1000),
+  atOnce: yup.number().integer().min(1).max(1000).optional(),
   output: id(),
   length: aim(),
   width: aim(),
@@ -90,7 +99,7 @@ export const buildSchema = exact({
     .required(),
   name: text(120).required(),
   use: text(400).defined(),
-  targets: list(target, 20),
+  targets: list(target, MOST_TARGETS),
   boards: list(boardSchema(), 500),
   assemblies: list(assembly, 50),
   steps: list(stepSchema, MOST_STEPS),

@@ -1,5 +1,5 @@
-import type { BuildDocument, Step } from '../document';
-import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse } from '../glueup';
+import { type BuildDocument, type Step, targetOfStep, timesMade } from '../document';
+import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, sessionsOf } from '../glueup';
 import { climateOf, glueTimes, gluingOf } from '../kit';
 import { asGlueUp, machineOfStep, passesOf, roomOf, stepTitle, type Timeline } from '../steps';
 
@@ -66,15 +66,26 @@ function addTasks(
   // Sections go through the same steps: whose step it is must be said.
   const name = stepTitle(build, step);
   const begin = step.begin ? { begin: Date.parse(step.begin) } : {};
-  const pieces = timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? 1;
-  const work = (minutes: number, whole = false) => {
-    if (minutes > 0) add({ id: step.id, name, kind: 'work', minutes, whole, ...begin });
+  // A piece wanted several times is gone through as often, at the same settings: set up once, done for all of them.
+  const times = timesMade(build, targetOfStep(build, step));
+  const pieces = times * (timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? 1);
+  const nth = (session: number) => (session > 1 ? `:${session}` : '');
+  const work = (minutes: number, whole = false, session = 1) => {
+    if (minutes > 0)
+      add({
+        id: `${step.id}${nth(session)}`,
+        name: session > 1 ? `${name}, session ${session}` : name,
+        kind: 'work',
+        minutes,
+        whole,
+        ...begin,
+      });
   };
-  const wait = ({ of, words, kind, hours, clamps }: Waiting) => {
+  const wait = ({ of, words, kind, hours, clamps }: Waiting, session = 1) => {
     if (hours > 0)
       add({
-        id: `${step.id}:${of}`,
-        name: `${name}: ${words}`,
+        id: `${step.id}:${of}${nth(session)}`,
+        name: `${name}${session > 1 ? `, session ${session}` : ''}: ${words}`,
         kind,
         minutes: hours * 60,
         whole: true,
@@ -82,11 +93,12 @@ function addTasks(
       });
   };
   const { flow, labour } = roomOf(step);
-  if (flow.joins) return glueTasks({ id: step.id, setUp: labour.setUp }, build, timeline, { work, wait });
+  if (flow.joins)
+    return glueTasks({ id: step.id, setUp: labour.setUp, times }, build, timeline, { work, wait });
   const { setUp, each, pass = 0, fixed, waits } = labour;
   const passes = passesOf(step, machineOfStep(step, build)) ?? 0;
   // What only waits asks nothing of hands; everything else is set up once and done piece by piece.
-  work(fixed?.(step) ?? (setUp + each > 0 ? setUp + (each + pass * passes) * pieces : 0));
+  work((fixed && times * fixed(step)) ?? (setUp + each > 0 ? setUp + (each + pass * passes) * pieces : 0));
   for (const { of, words, hours } of waits?.(step) ?? []) wait({ of, words, kind: of, hours });
 }
 
@@ -114,25 +126,39 @@ function waitsAfter(
 const HOUR_MS = 3_600_000;
 
 function glueTasks(
-  { id, setUp }: { id: string; setUp: number },
+  { id, setUp, times }: { id: string; setUp: number; times: number },
   build: BuildDocument,
   timeline: Timeline,
-  { work, wait }: { work: (minutes: number, whole: boolean) => void; wait: (waiting: Waiting) => void },
+  {
+    work,
+    wait,
+  }: {
+    work: (minutes: number, whole: boolean, session?: number) => void;
+    wait: (waiting: Waiting, session?: number) => void;
+  },
 ): void {
   const { shop } = build;
   const glueUp = glueUpOf(build, timeline, id);
   // One part by itself is glued to nothing.
   if (timeline.steps.find((step) => step.id === id)?.laid?.length === 1) return;
-  if (!glueUp) return work(setUp, true);
+  if (!glueUp) return work(setUp * times, true);
   const plan = planClamps(glueUp, shop);
   const { totalMin } = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop);
   const facts = adhesiveFor(glueUp, shop);
   const gates = gatesOf(facts && glueTimes(facts, climateOf(shop)), shop);
   const scrape = gluingOf(shop).squeezeOut === 'hard' ? 0 : SCRAPE_MIN;
-  work(setUp + totalMin * glueUp.blanks + scrape, true);
-  const clamps = Object.fromEntries(plan.picks.map(({ set, count }) => [set.id, count]));
-  wait({ of: 'clamps', words: 'in clamps', kind: 'clamps', hours: gates.unclampH, clamps });
   const next = build.steps.find(({ inputs }) => inputs.includes(glueUp.step.output));
-  if (next && roomOf(next).needsSettled)
-    wait({ of: 'settle', words: 'joint settles', kind: 'settle', hours: gates.surfaceH - gates.unclampH });
+  const settle = () => {
+    if (next && roomOf(next).needsSettled)
+      wait({ of: 'settle', words: 'joint settles', kind: 'settle', hours: gates.surfaceH - gates.unclampH });
+  };
+  // Pieces alike stand in clamps together as far as clamps and bench go; those laid as blanks of one step are one session.
+  const { atOnce, sessions } = sessionsOf(times, plan.picks, shop);
+  for (let session = 1; session <= sessions; session++) {
+    const glueUps = Math.min(atOnce, times - (session - 1) * atOnce);
+    work(setUp + totalMin * glueUp.blanks * glueUps + scrape, true, session);
+    const clamps = Object.fromEntries(plan.picks.map(({ set, count }) => [set.id, count * glueUps]));
+    wait({ of: 'clamps', words: 'in clamps', kind: 'clamps', hours: gates.unclampH, clamps }, session);
+  }
+  settle();
 }

@@ -7,7 +7,7 @@ import type { GluePlan, GlueUse } from './glueplan';
 import type { LaidPart, Split, TurnRule } from './parts';
 import type { Slot, StripSource } from './slots';
 import type { Cutter, StepKind } from './step';
-import type { Aim, DimensionName } from './targets';
+import type { Aim, DimensionName, Target } from './targets';
 
 /** A change a maker can make to a build. Plain data, so that a fix can carry one and undo can forget one. */
 export type Edit =
@@ -25,7 +25,11 @@ export type Edit =
   | { do: 'useCutter'; step: string; cutter: Cutter }
   | { do: 'flipSlice'; step: string; part: number }
   | { do: 'setRule'; step: string; rule?: TurnRule }
-  | { do: 'setAim'; dimension: DimensionName; aim: Aim }
+  | { do: 'setAim'; dimension: DimensionName; aim: Aim; target?: string }
+  /** One more piece is wanted of this job; one is wanted no longer; or another number, name or step to measure it on. */
+  | { do: 'addTarget'; purpose: string; output?: string }
+  | { do: 'removeTarget'; target: string }
+  | { do: 'setTarget'; target: string; change: Partial<Omit<Target, 'id'>> }
   | { do: 'lengthenStrips'; step: string; byMm: number }
   | { do: 'replan'; change?: Partial<NonNullable<BuildDocument['brief']>> }
   | { do: 'useShop'; shop: ShopSnapshot }

@@ -1,6 +1,7 @@
 import type { BuildDocument } from './document';
 import type { Assembly } from './slots';
 import type { Step } from './step';
+import type { Target } from './targets';
 
 /** The step that makes an output. */
 export const makerOf = (build: BuildDocument, output: string): Step | undefined =>
@@ -41,6 +42,23 @@ export function firstOf(way: Iterable<Step>, wanted: (step: Step) => boolean): S
   return undefined;
 }
 
-/** How often an assembly's strips are needed: its own repeats times the pieces wanted, less those made together. */
-export const copiesOf = (build: BuildDocument, assembly: Assembly): number =>
-  assembly.repeat * Math.ceil((build.targets[0]?.quantity ?? 1) / (build.brief?.quantity ?? 1));
+/** The pieces wanted that something goes into, by whatever way, in the order of the list. */
+export function targetsFrom(build: BuildDocument, output: string): Target[] {
+  const given = new Set([output]);
+  for (const step of build.steps) if (step.inputs.some((input) => given.has(input))) given.add(step.output);
+  return build.targets.filter((target) => given.has(target.output));
+}
+
+/** How often a chain is gone through for a piece wanted: as many as are wanted over as many as come out at once. */
+export const timesMade = (build: BuildDocument, target: Target | undefined): number =>
+  Math.ceil((target?.quantity ?? 1) / (target?.atOnce ?? build.brief?.quantity ?? 1));
+
+/** The piece wanted that a step works for: the only one, or the first that what it gives goes into. */
+export const targetOfStep = (build: BuildDocument, step: Step | undefined): Target | undefined =>
+  build.targets.length > 1 ? step && targetsFrom(build, step.output)[0] : build.targets[0];
+
+/** How often an assembly's strips are needed: its own repeats times the pieces wanted of it, less those made together. */
+export function copiesOf(build: BuildDocument, assembly: Assembly): number {
+  const rip = build.steps.find((step) => (step as { assembly?: string }).assembly === assembly.id);
+  return assembly.repeat * timesMade(build, targetOfStep(build, rip));
+}

@@ -14,11 +14,16 @@ export const DIMENSIONS: readonly DimensionName[] = ['length', 'width', 'thickne
 /** Where a dimension stands in a size and in the solid's frame: 0, 1 or 2. */
 export const axisOf = (dimension: DimensionName): Axis => DIMENSIONS.indexOf(dimension) as Axis;
 
+/** The most pieces of different kinds that one job is for. */
+export const MOST_TARGETS = 20;
+
 /** One piece wanted: on which output it is measured, and what each dimension must be. */
 export interface Target {
   id: string;
   purpose: string;
   quantity: number;
+  /** How many of them come out when its chain is done once; as many as the brief says, or one, if missing. */
+  atOnce?: number;
   output: string;
   length: Aim;
   width: Aim;

@@ -137,6 +137,7 @@ function addLine(build: BuildDocument, { kind, settings, name, slots }: EditOf<'
     repeat: 1,
     slots: slots.map((slot): Slot => ({ ...slot, id: fresh('strip') })),
   };
+  const waiting = build.targets.find(({ output }) => !makerOf(build, output));
   const own = {
     ...(settings ?? room.begin({ build, pieces: [] })),
     ...(assembly ? { assembly: assembly.id } : {}),
@@ -146,8 +147,9 @@ function addLine(build: BuildDocument, { kind, settings, name, slots }: EditOf<'
     ...build,
     assemblies: assembly ? [...build.assemblies, assembly] : build.assemblies,
     steps: [...build.steps, step],
+    // What nothing came to yet is what this line is for.
     targets: build.targets.map((target) =>
-      makerOf(build, target.output) ? target : { ...target, output: step.output },
+      target === waiting ? { ...target, output: step.output } : target,
     ),
   };
 }

@@ -1,16 +1,44 @@
-import { isRefused, Refusal } from '../document';
+import { isRefused, MOST_TARGETS, Refusal } from '../document';
 import { fit } from '../plan';
 import { carryOver } from './carry';
 import type { Family } from './family';
 import { splitAgain } from './split';
 
 /** What the job is, and planning it again. */
-export const planning: Family<'rename' | 'setAim' | 'replan' | 'useShop'> = {
+export const planning: Family<
+  'rename' | 'setAim' | 'addTarget' | 'removeTarget' | 'setTarget' | 'replan' | 'useShop'
+> = {
   rename: (build, { name }) => ({ ...build, name }),
-  setAim: (build, { dimension, aim }) => ({
+  setAim: (build, { dimension, aim, target: id = build.targets[0]?.id }) => ({
     ...build,
-    targets: build.targets.map((target, i) => (i === 0 ? { ...target, [dimension]: aim } : target)),
-    brief: build.brief && { ...build.brief, [dimension]: aim },
+    targets: build.targets.map((target) => (target.id === id ? { ...target, [dimension]: aim } : target)),
+    brief: build.brief && id === build.targets[0]?.id ? { ...build.brief, [dimension]: aim } : build.brief,
+  }),
+  addTarget: (build, { purpose, output }) => {
+    if (build.targets.length >= MOST_TARGETS)
+      throw new Refusal([`A job holds at most ${MOST_TARGETS} pieces of different kinds.`]);
+    let n = build.targets.length + 1;
+    while (build.targets.some(({ id }) => id === `piece-${n}`)) n += 1;
+    const free = { aim: 'free' as const };
+    const own = output ?? `piece-${n}-out`;
+    const target = {
+      id: `piece-${n}`,
+      purpose,
+      quantity: 1,
+      output: own,
+      length: free,
+      width: free,
+      thickness: free,
+    };
+    return { ...build, targets: [...build.targets, target] };
+  },
+  removeTarget: (build, { target: id }) => {
+    if (build.targets.length === 1) throw new Refusal(['A job is for one piece at least.']);
+    return { ...build, targets: build.targets.filter((target) => target.id !== id) };
+  },
+  setTarget: (build, { target: id, change }) => ({
+    ...build,
+    targets: build.targets.map((target) => (target.id === id ? { ...target, ...change, id } : target)),
   }),
   replan: (build, { change }) => {
     if (!build.brief) return build;

@@ -8,4 +8,5 @@ export * from './pace';
 export * from './planned';
 export * from './pressure';
 export * from './ready';
+export * from './sessions';
 export * from './staging';

@@ -1,4 +1,4 @@
-import type { BuildDocument, GlueUse, Phrase } from '../document';
+import { type BuildDocument, type GlueUse, type Phrase, targetOfStep, timesMade } from '../document';
 import { CLAMP_SCHOOLS, climateOf, equilibriumMoisture, type GlueAmount, isClimateKnown } from '../kit';
 import type { Timeline } from '../steps';
 import {
@@ -16,12 +16,15 @@ import { bottleFor, type ClampPlan, planClamps } from './clampplan';
 import { type GlueUp, glueUpOf, glueUpsOf } from './glueup';
 import { type Rehearsal, rehearse } from './pace';
 import { type ReadyItem, readyList } from './ready';
+import { type Sessions, sessionsOf } from './sessions';
 import { type Staging, stagingOf, whyOwnStage } from './staging';
 
 /** Everything planned for one glue-up, as the screens read it. Plain data. */
 export interface PlannedGlueUp {
   glueUp: GlueUp;
   clamps: ClampPlan;
+  /** Where several glue-ups alike are wanted: how they are shared out to what the shop can hold. */
+  sessions?: Sessions;
   aids: AidLayout;
   needsAids?: { widthMm: number; limitMm: number };
   rehearsal: Rehearsal;
@@ -66,9 +69,11 @@ export function plannedGlueUp(
   const strength = strengthWords(glueUp);
   const staging = stagingOf(build, timeline, glueUp);
   const climate = climateOf(shop);
+  const times = timesMade(build, targetOfStep(build, glueUp.step));
   return {
     glueUp,
     clamps,
+    ...(times > 1 ? { sessions: sessionsOf(times, clamps.picks, shop) } : {}),
     aids,
     ...(needs ? { needsAids: needs } : {}),
     rehearsal,

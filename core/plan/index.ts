@@ -1,5 +1,6 @@
 export * from './aims';
 export * from './fit';
+export * from './free';
 export * from './machines';
 export * from './onhand';
 export * from './patterns/parts';

@@ -3,8 +3,8 @@ import { aimText, meetsAim } from '../plan';
 import type { Timeline } from '../steps';
 
 /** How far a prediction may lie from a fixed size and still be called right, when nothing is said. */
-export const targetTolerance = (build: BuildDocument): number =>
-  build.targets[0]?.tolerance?.mm ?? Math.max(0.01, build.shop.settingStep.mm / 4);
+export const targetTolerance = (build: BuildDocument, target = build.targets[0]): number =>
+  target?.tolerance?.mm ?? Math.max(0.01, build.shop.settingStep.mm / 4);
 
 /** Target against prediction on each dimension. */
 export interface Comparison {
@@ -15,10 +15,16 @@ export interface Comparison {
   fits: boolean;
 }
 
-/** Compares the finished piece with what was asked; undefined until there is a finished piece. */
-export function compareTarget(build: BuildDocument, timeline: Timeline): Comparison[] | undefined {
-  const target = build.targets[0];
-  const { finished } = timeline;
+/** Compares a piece with what was asked of it, the first one if none is said; undefined until it comes out. */
+export function compareTarget(
+  build: BuildDocument,
+  timeline: Timeline,
+  target = build.targets[0],
+): Comparison[] | undefined {
+  const finished =
+    target === build.targets[0]
+      ? timeline.finished
+      : timeline.wanted.find((each) => each.target === target?.id)?.step;
   if (!target || !finished) return undefined;
   return DIMENSIONS.map((dimension, a) => {
     const aim = target[dimension];
@@ -31,7 +37,7 @@ export function compareTarget(build: BuildDocument, timeline: Timeline): Compari
       asked: aimText(aim, build.shop.display),
       predictedMm: size,
       differenceMm: aim.value ? size - aim.value.mm : 0,
-      fits: meetsAim(aim, size, targetTolerance(build)),
+      fits: meetsAim(aim, size, targetTolerance(build, target)),
     };
   });
 }

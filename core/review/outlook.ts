@@ -57,6 +57,15 @@ export interface BenchScene {
   pieces: { id: string; box: Bounds }[];
 }
 
+/** Wood in all pieces wanted, mm3; what two of them share is counted once. */
+function finishedMm3({ finished, wanted }: Timeline): number {
+  const ends = [finished, ...wanted.map(({ step }) => step)].flatMap((step) => step ?? []);
+  const once = new Map(ends.map((step) => [step.id, step]));
+  return compensatedSum(
+    [...once.values()].flatMap(({ pieces }) => pieces.map(({ blank }) => blankVolume(blank))),
+  );
+}
+
 /** Everything the job screen reads, as plain data. */
 export interface Outlook {
   steps: StepOutlook[];
@@ -64,6 +73,8 @@ export interface Outlook {
   /** What its open steps want and the kit has not. */
   toBuy: Held[];
   comparison?: Comparison[];
+  /** Each piece wanted, with the step it comes out of and how it meets what was asked. */
+  wanted: { target: string; step?: string; count: number; comparison?: Comparison[] }[];
   finishedStep?: string;
   woodInMm3: number;
   finishedMm3: number;
@@ -133,11 +144,18 @@ export function outlookOf(
     findings: findingsOf(build, timeline, today),
     toBuy: toBuy(build, timeline),
     comparison: compareTarget(build, timeline),
+    wanted: build.targets.map((target, i) => {
+      const step = i === 0 ? timeline.finished : timeline.wanted[i]?.step;
+      return {
+        target: target.id,
+        ...(step ? { step: step.id } : {}),
+        count: step?.pieces.length ?? 0,
+        comparison: compareTarget(build, timeline, target),
+      };
+    }),
     finishedStep: timeline.finished?.id,
     woodInMm3: timeline.woodInMm3,
-    finishedMm3: timeline.finished
-      ? compensatedSum(timeline.finished.pieces.map((piece) => blankVolume(piece.blank)))
-      : 0,
+    finishedMm3: finishedMm3(timeline),
     joints: timeline.joints,
     scene: shown && scene && { step: shown.id, box: scene.box, pieces: scene.pieces },
     ...(shown && roomOf(shown).flow.joins ? { seams: jointReadings(build, timeline, shown.id) } : {}),

@@ -5,6 +5,7 @@ import {
   sawIdOf,
   type Step,
   type DimensionName,
+  type Target,
 } from '../document';
 import { machineFacts, machinesThat } from '../kit';
 import { extents } from '../solid';
@@ -28,11 +29,20 @@ import { longerStrips, sharedChange, waysOut } from './ways';
 const AIM_WORDS = { fixed: '', atLeast: 'at least ', atMost: 'at most ', free: '' } as const;
 
 /** The finished piece is not what was asked, with the trim or the new plan that makes it so. */
-export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
-  const comparison = compareTarget(build, timeline);
-  if (!comparison || !timeline.finished) return [];
-  const { id, pieces } = timeline.finished;
-  const wanted = build.brief?.quantity ?? 1;
+export function targetMissed(context: ReviewContext): Finding[] {
+  return context.build.targets.flatMap((target) => oneMissed(context, target));
+}
+
+function oneMissed({ build, timeline }: ReviewContext, target: Target): Finding[] {
+  const comparison = compareTarget(build, timeline, target);
+  const first = target === build.targets[0];
+  const finished = first
+    ? timeline.finished
+    : timeline.wanted.find((each) => each.target === target.id)?.step;
+  if (!comparison || !finished) return [];
+  const { id, pieces } = finished;
+  const wanted = target.atOnce ?? (build.brief ? (build.brief.quantity ?? 1) : pieces.length);
+  const whose = build.targets.length > 1 && target.purpose ? `${target.purpose}: the` : 'The';
   const fewer: Finding[] =
     pieces.length < wanted
       ? [
@@ -44,7 +54,15 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
               `${pieces.length} of ${wanted} asked for ${pieces.length === 1 ? 'comes' : 'come'} out.`,
             ],
             numbers: { pieces: pieces.length, wanted },
-            fixes: [],
+            fixes:
+              target.atOnce === undefined
+                ? []
+                : [
+                    {
+                      label: `Count ${pieces.length} at once`,
+                      edit: { do: 'setTarget', target: target.id, change: { atOnce: pieces.length } },
+                    },
+                  ],
           },
         ]
       : [];
@@ -59,10 +77,10 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
         severity: 'warning',
         dimension,
         message: [
-          `The ${row.dimension} comes out at `,
+          `${whose} ${row.dimension} comes out at `,
           { mm: row.predictedMm },
-          `; asked for: ${AIM_WORDS[build.targets[0][row.dimension].aim]}`,
-          build.targets[0][row.dimension].value ?? { mm: row.predictedMm - row.differenceMm },
+          `; asked for: ${AIM_WORDS[target[row.dimension].aim]}`,
+          target[row.dimension].value ?? { mm: row.predictedMm - row.differenceMm },
           '. ',
           over ? 'Too much by ' : 'Short by ',
           { mm: Math.abs(row.differenceMm) },
@@ -70,9 +88,9 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
         ],
         numbers: { predicted: row.predictedMm, difference: row.differenceMm },
         fixes: [
-          ...(over ? [] : waysOut(build, timeline, dimension, -row.differenceMm)),
-          ...targetFixes(build, dimension, row.differenceMm),
-          ...acceptWay(build, dimension, row.predictedMm),
+          ...(first && !over ? waysOut(build, timeline, dimension, -row.differenceMm) : []),
+          ...(first ? targetFixes(build, dimension, row.differenceMm) : []),
+          ...acceptWay(build, dimension, row.predictedMm, target),
         ],
       };
     });
@@ -80,14 +98,20 @@ export function targetMissed({ build, timeline }: ReviewContext): Finding[] {
 }
 
 /** The size that comes out, mm, becomes the size that is wanted; no way where that dimension is free. */
-export function acceptWay(build: BuildDocument, dimension: DimensionName, comesMm: number): Fix[] {
-  if (!build.targets[0]?.[dimension].value) return [];
+export function acceptWay(
+  build: BuildDocument,
+  dimension: DimensionName,
+  comesMm: number,
+  target: Target | undefined = build.targets[0],
+): Fix[] {
+  if (!target?.[dimension].value) return [];
   return [
     {
       label: `Accept ${lengthText(comesMm, build.shop.display)}`,
       edit: {
         do: 'setAim',
         dimension,
+        ...(target === build.targets[0] ? {} : { target: target.id }),
         aim: { aim: 'fixed', value: { mm: comesMm } },
       },
     },

@@ -85,15 +85,21 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
     madeBy.set(step.output, step.id);
   }
   const lies = (output: string) => outputs.get(output)?.some((piece) => !consumed.has(piece));
-  const wanted = build.targets[0]?.output ?? '';
-  const output = lies(wanted)
-    ? wanted
-    : (firstOf(usersOf(build, wanted), (step) => lies(step.output) === true)?.output ?? wanted);
-  const finishedId = madeBy.get(output) ?? (stopped ? undefined : steps.at(-1)?.id);
-  const finished = stillThere(
-    steps.find((step) => step.id === finishedId),
-    consumed,
-  );
+  const endOf = (output: string): string =>
+    lies(output)
+      ? output
+      : (firstOf(usersOf(build, output), (step) => lies(step.output) === true)?.output ?? output);
+  const stepOf = (id: string | undefined) =>
+    stillThere(
+      steps.find((step) => step.id === id),
+      consumed,
+    );
+  const wanted = build.targets.map(({ id: target, output }): Timeline['wanted'][number] => {
+    const step = stepOf(madeBy.get(endOf(output)));
+    return { target, ...(step ? { step } : {}) };
+  });
+  const finished = wanted[0]?.step ?? (stopped ? undefined : stepOf(steps.at(-1)?.id));
+  const ends = [finished, ...wanted.map(({ step }) => step)].flatMap((step) => step ?? []);
   let joints: Timeline['joints'] | undefined;
   return {
     steps,
@@ -101,10 +107,15 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
     woodInMm3,
     ledger,
     finished,
-    leftOverMm3: leftOver(outputs, consumed, build.steps.find((step) => step.id === finishedId)?.output),
+    wanted,
+    leftOverMm3: leftOver(
+      outputs,
+      consumed,
+      build.steps.filter((step) => ends.some(({ id }) => id === step.id)).map(({ output }) => output),
+    ),
     get joints() {
       // Counted when first asked for: playing a build forward does not need it.
-      joints ??= countJoints(steps, finished);
+      joints ??= countJoints(steps, ends);
       return joints;
     },
     problems: [...unsupported(build), ...notes, ...(stopped ? [stopped] : [])],
@@ -273,18 +284,19 @@ const stillThere = (
 const leftOver = (
   outputs: Map<string, WorkPiece[]>,
   consumed: ReadonlySet<WorkPiece>,
-  finished?: string,
+  finished: readonly string[],
 ): number =>
   compensatedSum(
     [...outputs]
-      .filter(([id]) => id !== finished)
+      .filter(([id]) => !finished.includes(id))
       .flatMap(([, pieces]) => pieces.filter((p) => !consumed.has(p)).map((p) => blankVolume(p.blank))),
   );
 
-function countJoints(steps: readonly TimelineStep[], finished?: TimelineStep): Timeline['joints'] {
+function countJoints(steps: readonly TimelineStep[], ends: readonly TimelineStep[]): Timeline['joints'] {
   const bySideMm2: Timeline['joints']['bySideMm2'] = { 'long grain': 0, sloped: 0, 'end grain': 0 };
   const areas: number[] = [];
-  for (const { blank } of finished?.pieces ?? [])
+  const finished = new Map(ends.map((step) => [step.id, step]));
+  for (const { blank } of [...finished.values()].flatMap(({ pieces }) => pieces))
     for (const { a, b, areaMm2, normal } of contacts(blank)) {
       areas.push(areaMm2);
       bySideMm2[jointSide(blank.cells[a], blank.cells[b], normal)] += areaMm2;
@@ -325,13 +337,6 @@ function unsupported(build: BuildDocument): Finding[] {
         `“${assembly.name}” is to be made ${assembly.repeat} times: one of them is computed.`,
         { repeat: assembly.repeat, computed: 1 },
       );
-  if (build.targets.length > 1)
-    say(
-      'not-run-yet',
-      '',
-      `Only the first of ${build.targets.length} pieces wanted is compared with the prediction.`,
-      { targets: build.targets.length, compared: 1 },
-    );
   return out;
 }
 

@@ -58,7 +58,10 @@ export interface Timeline {
   ledger: Ledger;
   /** Wood that no step used any more and that is not the target. */
   leftOverMm3: number;
+  /** The first piece wanted, or the last step where none is. */
   finished?: TimelineStep;
+  /** Each piece wanted, with the step it comes out of: without one where the run did not come to it. */
+  wanted: { target: string; step?: TimelineStep }[];
   joints: {
     count: number;
     areaMm2: number;

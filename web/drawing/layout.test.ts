@@ -93,9 +93,20 @@ describe('what can be done to a piece', () => {
     expect(pieceActions(demoJobs[4], step('glue'), 'nobody')).toEqual([]);
   });
   it('keys find their action, in either case', () => {
-    expect(pieceAction(demoJobs[4], step('glue'), 'strip-2', 'E')?.name).toBe('End for end');
-    expect(pieceAction(demoJobs[4], step('glue'), 'strip-2', 'Backspace')?.name).toBe('Remove');
-    expect(pieceAction(demoJobs[4], step('glue'), 'strip-2', 'q')).toBeUndefined();
+    expect(pieceAction(demoJobs[4], step('glue'), 'strip-2', { key: 'E' })?.name).toBe('End for end');
+    expect(pieceAction(demoJobs[4], step('glue'), 'strip-2', { key: 'Backspace' })?.name).toBe('Remove');
+    expect(pieceAction(demoJobs[4], step('glue'), 'strip-2', { key: 'q' })).toBeUndefined();
+  });
+  it('a part of a glue-up can be held back, but not the last one', () => {
+    const back = pieceAction(demoJobs[4], step('glue'), 'strip-2', {
+      key: 'h',
+      laid: ['strip-1', 'strip-2'],
+    });
+    expect(back).toMatchObject({ name: 'Hold back', edit: { do: 'layParts', step: 'glue' } });
+    expect(
+      pieceAction(demoJobs[4], step('glue'), 'strip-2', { key: 'h', laid: ['strip-2'] }),
+    ).toBeUndefined();
+    expect(pieceAction(demoJobs[4], step('slice'), 'slice.3', { key: 'h', laid: [] })).toBeUndefined();
   });
   it('every action changes the build', () => {
     for (const [id, piece] of [

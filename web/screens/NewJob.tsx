@@ -5,7 +5,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import * as yup from 'yup';
 import { type Brief, isRefused, phraseText } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
-import { fit, patternOf, PATTERNS, startingBrief } from '../../core/plan';
+import { fit, freeJob, patternOf, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery, useNewJobMutation } from '../app/api';
 import { useDisplay } from '../app/display';
 import { useWriteOnce } from '../app/write-once';
@@ -64,6 +64,13 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
   const make = handleSubmit(async () => {
     const made = fit(brief, shop, { name: about.name?.trim() ?? '', use: about.use?.trim() ?? '' });
     if (isRefused(made)) return;
+    const result = await newJob({ build: made, write: write.of(made) });
+    if (result.data) write.done();
+    if (result.data) void navigate(`/jobs/${result.data.id}`);
+  });
+  const makeFree = handleSubmit(async () => {
+    const name = dirtyFields.name ? (about.name?.trim() ?? '') : 'New job';
+    const made = freeJob(shop, { name, use: about.use?.trim() ?? '' });
     const result = await newJob({ build: made, write: write.of(made) });
     if (result.data) write.done();
     if (result.data) void navigate(`/jobs/${result.data.id}`);
@@ -136,6 +143,14 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
             disabled={isRefused(plan) || sending.isLoading || reasons.length > 0}
           >
             Make this job
+          </button>
+          <button
+            type="button"
+            className="action"
+            disabled={sending.isLoading}
+            onClick={() => void makeFree()}
+          >
+            Begin without a pattern
           </button>
           {sending.error !== undefined && (
             <p role="alert" className="text-red">

@@ -140,8 +140,8 @@ export const glue: StepRoom<GlueStep> = {
   run: runGlue,
   takes: ({ parts }) => parts?.map(({ piece }) => piece),
   notYet: ({ contacts, parts }) =>
-    contacts?.length || parts?.some(({ place, sacrificial }) => place?.spacer || sacrificial)
-      ? 'Spacers, clearances and sacrificial pieces are kept in the job but not computed yet: parts are glued all over.'
+    contacts?.length || parts?.some(({ sacrificial }) => sacrificial)
+      ? 'Clearances and sacrificial pieces are kept in the job but not computed yet: parts are glued all over.'
       : undefined,
   ownIds: ({ plan }) => ({ 'plan.clamps': plan?.clamps ?? [] }),
   labour: { setUp: 20, each: 0 },

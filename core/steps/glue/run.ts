@@ -191,17 +191,13 @@ function assemble(step: GlueStep, parts: readonly LaidWork[]): Assembled {
       blanks: butt(
         row.map((i) => oriented[i]),
         axis,
-        row.map((i) => parts[i].shift),
+        row.map((i) => parts[i]),
       ),
     }));
     moved = stack(butted, across, parts.length);
     errors = rowErrors(rows, works, axis, across);
   } else {
-    moved = butt(
-      oriented,
-      axis,
-      parts.map(({ shift }) => shift),
-    );
+    moved = butt(oriented, axis, parts);
     errors = gluedErrors(works, axis, true);
   }
   const whole: Blank = { cells: moved.flatMap(({ cells }) => cells) };
@@ -221,33 +217,48 @@ function assemble(step: GlueStep, parts: readonly LaidWork[]): Assembled {
   });
   const owner = moved.flatMap((blank, i) => blank.cells.map(() => i));
   const simple = !placed && !step.rows;
+  const open = parts.filter(({ place }, i) => i > 0 && (place?.spacer?.mm ?? 0) > 0).length;
   const glued = glueOf(whole, owner, simple ? axis : undefined);
   return {
     blank: whole,
     laid,
     errors,
-    joints: simple ? parts.length - 1 : glued.joints,
+    joints: simple ? parts.length - 1 - open : glued.joints,
     areaMm2: glued.areaMm2,
     placed,
   };
 }
 
-/** Butts blanks along an axis, each shifted along its joint: across the width where they run in the length, else along it. */
-function butt(blanks: readonly Blank[], axis: Axis, shifts: readonly number[]): Blank[] {
+/**
+ * Butts blanks along an axis, each shifted along its joint: across the width where they run in the length, else along it.
+ * A part with a spacer lies as far from the one before it: a gap that stays open.
+ */
+function butt(
+  blanks: readonly Blank[],
+  axis: Axis,
+  parts: readonly Pick<LaidWork, 'shift' | 'place'>[],
+): Blank[] {
   const order = axis === 1 ? blanks.toReversed() : [...blanks];
-  const by = axis === 1 ? shifts.toReversed() : [...shifts];
+  const laid = axis === 1 ? parts.toReversed() : [...parts];
   const side = axis === 0 ? 1 : 0;
   const glued = glueBlanks(
     order,
     axis,
     'min',
-    by.map((mm) => (side === 1 ? [0, mm, 0] : [mm, 0, 0])),
+    laid.map(({ shift }) => (side === 1 ? [0, shift, 0] : [shift, 0, 0])),
   );
   let at = 0;
-  const out = order.map(({ cells }) => {
+  let gap = 0;
+  const out = order.map(({ cells }, i) => {
     const own = glued.cells.slice(at, at + cells.length);
     at += cells.length;
-    return { cells: own };
+    // Across the width the order is turned round: the gap before a part lies behind it there.
+    const before = axis === 1 ? laid[i - 1] : laid[i];
+    if (i > 0) gap += Math.max(0, before.place?.spacer?.mm ?? 0);
+    if (gap === 0) return { cells: own };
+    const by: [number, number, number] = [0, 0, 0];
+    by[axis] = gap;
+    return moveBlank({ cells: own }, translation(by));
   });
   return axis === 1 ? out.toReversed() : out;
 }

@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import type { Aim, Brief, MeasureValue } from '../../../core/document';
+import type { Brief, MeasureValue } from '../../../core/document';
 import { doesWork, type ShopSnapshot } from '../../../core/kit';
 import { type MeasureField, measureOf, patternOf } from '../../../core/plan';
 import { type Display, type Length, lengthText } from '../../../core/units';
@@ -9,13 +9,8 @@ import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { Swatch } from '../../parts/Swatch';
+import { AimFields } from './AimFields';
 
-const AIMS = [
-  { value: 'fixed', label: 'exactly' },
-  { value: 'atLeast', label: 'at least' },
-  { value: 'atMost', label: 'at most' },
-  { value: 'free', label: 'free' },
-];
 const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const MOST_WOODS = 8;
 
@@ -215,37 +210,5 @@ function MeasureInput({
     <CountField label={label} value={Number(value)} least={least} most={most} onChange={onChange} />
   ) : (
     <NumberField label={label} value={Number(value)} least={least} most={most} onChange={onChange} />
-  );
-}
-
-function AimFields({
-  title,
-  aim,
-  display,
-  onChange,
-}: {
-  title: string;
-  aim: Aim;
-  display: Display;
-  onChange: (aim: Aim) => void;
-}) {
-  return (
-    <div className="grid grid-cols-2 items-start gap-3">
-      <Choice
-        label={title}
-        value={aim.aim}
-        options={AIMS}
-        onChange={(next) => onChange({ ...aim, aim: next as Aim['aim'] })}
-      />
-      {aim.aim !== 'free' && (
-        <LengthField
-          label={`${title}, finished`}
-          value={aim.value ?? { mm: 0 }}
-          display={display}
-          rule={{ minMm: 1, maxMm: 10_000 }}
-          onChange={(value) => onChange({ ...aim, value })}
-        />
-      )}
-    </div>
   );
 }

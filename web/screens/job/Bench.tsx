@@ -58,7 +58,8 @@ export const Bench = memo(function Bench({
   const laidUp = laysStrips(build, step) && shown?.laid !== undefined;
   const onKey = (id: string, event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const action = pieceAction(build, step, id, event.key);
+    const laid = shown?.laid?.map(({ piece: part }) => part);
+    const action = pieceAction(build, step, id, { key: event.key, laid });
     if (!action) return;
     event.preventDefault();
     if ('edit' in action) dispatch(jobActions.edited({ edit: action.edit }));

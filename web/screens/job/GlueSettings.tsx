@@ -1,4 +1,4 @@
-import { ruleOf } from '../../../core/view';
+import { LAY_ALONG, ruleOf } from '../../../core/view';
 import { useState } from 'react';
 import { type BuildDocument, ruleText, type TurnRule } from '../../../core/document';
 import { assemblyOf, type GlueStep } from '../../../core/steps';
@@ -16,6 +16,14 @@ export function GlueSettings({ build, step }: { build: BuildDocument; step: Glue
   const placed = step.parts?.some(({ place }) => place?.x !== undefined);
   return (
     <div className="flex flex-col gap-2.5">
+      {!placed && !step.rows && (
+        <Toggle
+          label="Parts lie"
+          value={step.along}
+          options={[...LAY_ALONG]}
+          onChange={(along) => edit({ do: 'setStep', step: step.id, change: { along } })}
+        />
+      )}
       {!strips && !placed && <TurnRuleSettings step={step} />}
       {step.shifts && <ShiftSettings step={step} />}
       <Toggle

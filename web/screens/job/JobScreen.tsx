@@ -1,5 +1,7 @@
+import { Plus } from 'lucide-react';
 import type { BuildDocument } from '../../../core/document';
-import { useAppSelector } from '../../app/store';
+import { jobActions } from '../../app/job';
+import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Bench } from './Bench';
 import { Card } from './Card';
 import { JobHeader } from './JobHeader';
@@ -28,10 +30,33 @@ function Job({ build }: { build: BuildDocument }) {
             <Bench build={build} outlook={outlook} step={step} />
             <Card build={build} outlook={outlook} step={step} />
           </>
+        ) : build.steps.length === 0 ? (
+          <Empty />
         ) : (
           <p className="text-graphite p-6">Predicting …</p>
         )}
       </div>
     </main>
+  );
+}
+
+/** A job without a step: what a chain begins with. */
+function Empty() {
+  const dispatch = useAppDispatch();
+  return (
+    <section aria-label="Bench" className="sheet flex flex-1 flex-col items-start gap-3 p-8">
+      <h2 className="text-[18px] font-semibold">Nothing is done in this job yet</h2>
+      <p className="text-graphite max-w-[60ch]">
+        Begin with strips from boards, or with a board, blank or slab that is there already. Then add steps
+        one after the other: each shows what it would do before it is put in.
+      </p>
+      <button
+        type="button"
+        className="action action-main"
+        onClick={() => dispatch(jobActions.addingAt('line'))}
+      >
+        <Plus size={15} aria-hidden /> Begin a line
+      </button>
+    </section>
   );
 }

@@ -8,6 +8,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['S', 'swap a slice with a spare'],
   ['X', 'a slice was spoilt, or is good after all'],
   ['D', 'duplicate the strip'],
+  ['H', 'hold the part back: it lies on the bench, for a later glue-up'],
   ['Del', 'remove the strip'],
   ['[  ]', 'move the strip up or down'],
   ['Space, arrows, Space', 'take up a strip, carry it, put it down'],

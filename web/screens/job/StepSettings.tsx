@@ -1,6 +1,7 @@
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
 import { doesWork } from '../../../core/kit';
-import { asGlueUp, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
+import { asGlueUp, type Fixing, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
+import { SPECIES } from '../../../core/wood/species';
 import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
@@ -8,10 +9,13 @@ import { Choice, Toggle } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
+import { Swatch } from '../../parts/Swatch';
 import { GlueSettings } from './GlueSettings';
+import { FixingsField } from './FixingsField';
 import { OutlineField } from './OutlineField';
 import { useEdit, useSettle } from './use-edit';
 
+const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const NOTHING: Length = { mm: 0 };
 /** Up to so many choices lie side by side; more of them, or longer words, open as a list. */
 const SIDE_BY_SIDE = 2;
@@ -95,7 +99,42 @@ function StepField({
           />
         </div>
       );
+    case 'text':
+      return (
+        <label className="label col-span-2 block">
+          {label}
+          <input
+            className="field mt-0.5 w-full font-sans!"
+            value={(value as string | undefined) ?? ''}
+            maxLength={field.most}
+            onChange={({ target }) => set(target.value || undefined)}
+            onBlur={settle}
+          />
+        </label>
+      );
+    case 'flag':
+      return (
+        <label className="col-span-2 flex items-center gap-2 text-[14px]">
+          <input
+            type="checkbox"
+            className="accent-chalk h-4 w-4"
+            checked={value === true}
+            onChange={({ target }) => set(target.checked || undefined)}
+          />
+          {label}
+        </label>
+      );
     case 'id':
+      if (field.of === 'wood')
+        return (
+          <Choice
+            label={label}
+            className="col-span-2"
+            value={(value as string | undefined) ?? ''}
+            options={WOODS}
+            onChange={set}
+          />
+        );
       return (
         <Choice
           label={label}
@@ -124,6 +163,14 @@ function StepField({
         />
       );
     case 'list':
+      if (field.of.is === 'group' && 'kind' in field.of.fields)
+        return (
+          <FixingsField
+            label={label}
+            fixings={(value as Fixing[] | undefined) ?? []}
+            onChange={(next) => set(next.length > 0 ? next : undefined)}
+          />
+        );
       return (
         <OutlineField label={label} step={step} corners={value as ShapeStep['outline']} onChange={set} />
       );

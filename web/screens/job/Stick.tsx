@@ -1,6 +1,7 @@
 import { type KeyboardEvent, memo, useMemo } from 'react';
 import { type BuildDocument, type Finding, type Step, DIMENSIONS } from '../../../core/document';
 import type { Outlook } from '../../../core/review';
+import type { JobOutlook } from '../../../core/view';
 import { type Lath, laths, stepName } from '../../../core/steps';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
@@ -17,7 +18,7 @@ export const Stick = memo(function Stick({
   chosen,
 }: {
   build: BuildDocument;
-  outlook: Outlook;
+  outlook: JobOutlook;
   chosen: string | undefined;
 }) {
   const dispatch = useAppDispatch();
@@ -71,7 +72,7 @@ export const Stick = memo(function Stick({
           ),
         )}
       </nav>
-      <TargetTable build={build} outlook={outlook} />
+      <TargetTable build={build} outlook={outlook} chosen={chosen} />
     </div>
   );
 });

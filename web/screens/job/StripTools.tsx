@@ -17,7 +17,15 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
   const seams = useAppSelector(({ job }) => job.seams);
   const canRead = useAppSelector(({ job }) => (job.outlook?.seams?.length ?? 0) > 0) && glue !== undefined;
   const [proposing, setProposing] = useState(false);
-  const actions = piece ? pieceActions(build, step, piece) : [];
+  const laid = useAppSelector(({ job }) => job.outlook?.steps.find(({ id }) => id === step.id)?.laid);
+  const actions = piece
+    ? pieceActions(
+        build,
+        step,
+        piece,
+        laid?.map((part) => part.piece),
+      )
+    : [];
   // What can be done to a chosen piece takes the room of the other tools' words.
   const chosen = actions.length > 2;
   return (

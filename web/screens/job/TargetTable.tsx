@@ -1,17 +1,30 @@
-import { Check, X } from 'lucide-react';
-import { type Aim, type BuildDocument, DIMENSIONS } from '../../../core/document';
-import { type Outlook, woodShare } from '../../../core/review';
+import { Check, Pencil, X } from 'lucide-react';
+import { useState } from 'react';
+import { type Aim, type BuildDocument, DIMENSIONS, targetOfStep } from '../../../core/document';
+import { woodShare } from '../../../core/review';
+import type { JobOutlook } from '../../../core/view';
 import { lengthText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
+import { TargetsWindow } from './TargetsWindow';
 
 const AIM_SIGN: Record<Aim['aim'], string> = { fixed: '', atLeast: '≥ ', atMost: '≤ ', free: 'free' };
 
 /** At the right end of the stick: asked for, what comes out, and whether that fits. */
-export function TargetTable({ build, outlook }: { build: BuildDocument; outlook: Outlook }) {
+export function TargetTable({
+  build,
+  outlook,
+  chosen,
+}: {
+  build: BuildDocument;
+  outlook: JobOutlook;
+  chosen: string | undefined;
+}) {
+  const [open, setOpen] = useState(false);
   const display = useDisplay();
-  const target = build.targets[0];
-  const { comparison } = outlook;
+  const step = build.steps.find(({ id }) => id === chosen);
+  const target = targetOfStep(build, step) ?? build.targets[0];
+  const comparison = outlook.wanted.find((each) => each.target === target?.id)?.comparison;
   const share = comparison && woodShare(build, outlook.woodInMm3, outlook.finishedMm3);
   if (!target) return null;
   return (
@@ -65,7 +78,23 @@ export function TargetTable({ build, outlook }: { build: BuildDocument; outlook:
           })}
         </tbody>
       </table>
-      <p className="text-graphite h-6 pt-1 text-[12.5px]">{share?.words}</p>
+      <p className="text-graphite flex h-6 items-center gap-1.5 pt-1 text-[12.5px]">
+        <button
+          type="button"
+          className="text-chalk p-0.5"
+          aria-label="What is wanted"
+          title="What is wanted: names, numbers and sizes of the pieces"
+          onClick={() => setOpen(true)}
+        >
+          <Pencil size={13} />
+        </button>
+        <span className="truncate">
+          {build.targets.length > 1
+            ? `${target.purpose || 'this piece'}, ${target.quantity} wanted`
+            : share?.words}
+        </span>
+      </p>
+      {open && <TargetsWindow build={build} outlook={outlook} onClose={() => setOpen(false)} />}
     </div>
   );
 }

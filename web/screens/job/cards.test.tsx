@@ -33,6 +33,31 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
     step: own('rip', { assembly: 'a', saw: saw.id, fence: 'shared' }),
     labels: ['Saw', saw.name, 'Fence', 'One setting a width', 'Set for each'],
   },
+  have: {
+    step: own('have', {
+      species: 'walnut_black',
+      count: 3,
+      length: mm(600),
+      width: mm(200),
+      thickness: mm(40),
+    }),
+    labels: ['Wood', 'Black walnut', 'How many', 'value="3"', 'Grain runs', 'Rings on its end'],
+  },
+  assemble: {
+    step: own('assemble', {
+      what: 'Top on its base',
+      fixings: [{ kind: 'screw', size: '4 x 40', amount: 8 }],
+    }),
+    labels: [
+      'What is put together',
+      'Held by glue too',
+      'People',
+      'Minutes',
+      'Hardware 1',
+      'Screws',
+      '4 x 40',
+    ],
+  },
   mill: {
     step: own('mill', { machine: machine.id, face: mm(1.5), edge: mm(0.5) }),
     labels: ['With', machine.name, 'Off each face', 'Off each edge'],

@@ -1,5 +1,6 @@
 import type { BuildDocument, Edit, Step } from '../../../core/document';
 import { asGlueUp, assemblyOf, glueOf, roomOf, sparesOf } from '../../../core/steps';
+import { layingOut } from '../../../core/view';
 
 /** What can be done to the chosen strip or slice, each with its key. */
 export interface PieceAction {
@@ -16,7 +17,19 @@ const TURN_KEYS = {
 } as const;
 
 /** The actions on a piece at a step; none where the step does not lay up pieces. */
-export function pieceActions(build: BuildDocument, step: Step, piece: string): PieceAction[] {
+export function pieceActions(
+  build: BuildDocument,
+  step: Step,
+  piece: string,
+  laid?: readonly string[],
+): PieceAction[] {
+  const held = laid && asGlueUp(step) ? layingOut(build, { step: step.id, laid, piece }) : undefined;
+  const back: PieceAction[] =
+    held && (laid?.length ?? 0) > 1 ? [{ name: 'Hold back', key: 'h', keyLabel: 'H', edit: held }] : [];
+  return [...ownActions(build, step, piece), ...back];
+}
+
+function ownActions(build: BuildDocument, step: Step, piece: string): PieceAction[] {
   const isStrip = assemblyOf(build, step.id)?.slots.some(({ id }) => id === piece);
   const glue = glueOf(build, step.id, piece);
   if (isStrip && glue)
@@ -101,8 +114,8 @@ export const pieceAction = (
   build: BuildDocument,
   step: Step,
   piece: string,
-  key: string,
+  { key, laid }: { key: string; laid?: readonly string[] | undefined },
 ): PieceAction | undefined =>
-  pieceActions(build, step, piece).find(
+  pieceActions(build, step, piece, laid).find(
     (action) => action.key === (key.length === 1 ? key.toLowerCase() : key === 'Backspace' ? 'Delete' : key),
   );

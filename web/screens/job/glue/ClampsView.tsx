@@ -1,5 +1,5 @@
 import { clampRounds } from '../../../../core/view';
-import { camberPhrase, edgeOf, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
+import { camberPhrase, edgeOf, type Sessions, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
 import { CLAMP_SCHOOLS, type ClampSchool, gluingOf, type Tightening } from '../../../../core/kit';
 import { counted, forceText, pressureText, dialled } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
@@ -23,6 +23,24 @@ const GOVERNS = {
 } as const;
 
 /** Clamps: how many under each school and why, what each joint gets, and the joint and clamp chosen on the bench. */
+/** Glue-ups alike: how many stand at once, how often, and how long that takes in clamps. */
+function SessionsNote({
+  sessions: { glueUps, atOnce, sessions, limit },
+  hours,
+}: {
+  sessions: Sessions;
+  hours: number;
+}) {
+  const why =
+    'set' in limit ? `“${limit.set}” holds no more` : `${counted(limit.benches, 'bench', 'benches')}`;
+  return (
+    <p className="text-[14px]" data-testid="sessions">
+      <strong className="font-semibold">{glueUps} glue-ups alike:</strong> {atOnce} at once, {why}.{' '}
+      {counted(sessions, 'session')}, {Math.round(sessions * hours * 10) / 10} h in clamps.
+    </p>
+  );
+}
+
 export function ClampsView({ build, step, planned }: GluePart) {
   const settle = useSettle();
   const display = useDisplay();
@@ -51,6 +69,7 @@ export function ClampsView({ build, step, planned }: GluePart) {
         options={CLAMP_SCHOOLS.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={(next) => set({ school: next, clamps: undefined })}
       />
+      {planned.sessions && <SessionsNote sessions={planned.sessions} hours={planned.gates.unclampH} />}
       <table className="w-full text-[14px]" aria-label="Clamps by school">
         <thead>
           <tr className="label">
