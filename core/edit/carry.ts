@@ -140,13 +140,13 @@ export function carryOver(next: BuildDocument, was: BuildDocument, planned: Buil
     const slots = (build: BuildDocument) => assemblyOf(build, step.id)?.slots ?? [];
     return carryStep(step, a, b, { now: slots({ ...next, assemblies }), before: slots(was) });
   });
-  const kept = new Set(steps.map(({ id }) => id));
   return {
     ...next,
     assemblies,
     steps,
     boards: was.boards,
-    readings: was.readings.filter((reading) => kept.has(reading.step)),
+    // A reading whose step is gone lies aside: it counts again when the step comes back.
+    readings: was.readings,
     ...(was.breakdown ? { breakdown: was.breakdown } : {}),
     ...(was.uses ? { uses: was.uses } : {}),
   };

@@ -63,7 +63,11 @@ function between(build: BuildDocument, { after, before }: { after: string; befor
  * Puts a step in behind another one. Between it and `before` it takes what that one took; with no `before`, all that is
  * there, or only its own pieces, which then go another way.
  */
-function put(build: BuildDocument, step: Step, place: { after: string; before?: string }): BuildDocument {
+export function put(
+  build: BuildDocument,
+  step: Step,
+  place: { after: string; before?: string },
+): BuildDocument {
   roomLeft(build);
   const { maker, users, user } = between(build, place);
   const apart = step.only !== undefined && !user;
@@ -258,7 +262,8 @@ function duplicateStep(build: BuildDocument, id: string): BuildDocument {
   };
 }
 
-function takeIn(build: BuildDocument, { step: id, output, parts }: EditOf<'takeIn'>): BuildDocument {
+/** Lets a step take what another one gives; refused where that would go round in a circle. */
+export function takeIn(build: BuildDocument, { step: id, output, parts }: EditOf<'takeIn'>): BuildDocument {
   const step = stepAt(build, id);
   const maker = makerOf(build, output);
   const title = stepTitle(build, step);

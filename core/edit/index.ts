@@ -3,3 +3,4 @@ export * from './carry';
 export { readingsOn } from './chain';
 export * from './rows';
 export * from './split';
+export { lostByPlanning } from './planning';

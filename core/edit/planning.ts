@@ -1,8 +1,32 @@
-import { isRefused, MOST_TARGETS, Refusal } from '../document';
+import { attempt, type Brief, type BuildDocument, isRefused, MOST_TARGETS, Refusal } from '../document';
 import { fit } from '../plan';
 import { carryOver } from './carry';
 import type { Family } from './family';
+import { type KeptChain, keepChain } from './keepchain';
 import { splitAgain } from './split';
+
+/**
+ * A job planned again with a changed brief: what a hand did to its chain, its strips and its glue-ups is done to the new
+ * plan too, and what no longer has a place there is told by name. Leaves with a refusal where the brief cannot be met. A
+ * job without a brief stays as it is.
+ */
+export function planAgain(build: BuildDocument, change: Partial<Brief> = {}): KeptChain {
+  if (!build.brief) return { build, lost: [] };
+  const about = { name: build.name, use: build.use };
+  const planned = fit({ ...build.brief, ...change }, build.shop, about);
+  if (isRefused(planned)) throw new Refusal(planned.refused);
+  // What its own brief gives untouched; the new plan where the kit has changed so that it gives none any more.
+  const own = fit(build.brief, build.shop, about);
+  const before = splitAgain(isRefused(own) ? planned : own, build);
+  const kept = keepChain(splitAgain(planned, build), build, before);
+  return { build: carryOver(kept.build, build, before), lost: kept.lost };
+}
+
+/** What planning again could not keep of what a hand did, by name; empty where all of it stays. */
+export const lostByPlanning = (build: BuildDocument, change?: Partial<Brief>): string[] => {
+  const again = attempt(() => planAgain(build, change));
+  return isRefused(again) ? [] : again.lost;
+};
 
 /** What the job is, and planning it again. */
 export const planning: Family<
@@ -40,15 +64,6 @@ export const planning: Family<
     ...build,
     targets: build.targets.map((target) => (target.id === id ? { ...target, ...change, id } : target)),
   }),
-  replan: (build, { change }) => {
-    if (!build.brief) return build;
-    const about = { name: build.name, use: build.use };
-    const planned = fit({ ...build.brief, ...change }, build.shop, about);
-    if (isRefused(planned)) throw new Refusal(planned.refused);
-    // What its own brief gives untouched; the new plan where the kit has changed so that it gives none any more.
-    const own = fit(build.brief, build.shop, about);
-    const before = isRefused(own) ? planned : own;
-    return carryOver(splitAgain(planned, build), build, splitAgain(before, build));
-  },
+  replan: (build, { change }) => planAgain(build, change).build,
   useShop: (build, { shop }) => ({ ...build, shop }),
 };

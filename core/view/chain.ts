@@ -249,6 +249,8 @@ export function lyingAt(build: BuildDocument, timeline: Timeline, id: string): L
     if (pieces.length === 0) return [];
     const later = timeline.steps.find((each) => taken(build, each).some((piece) => pieces.includes(piece)));
     const next = build.steps.find((each) => each.id === later?.id);
+    // What is made later lies there only where it can wait to be laid in: the order of work then changes.
+    if (build.steps.indexOf(maker) > at && (next || !asGlueUp(step))) return [];
     return [
       {
         output: maker.output,

@@ -35,7 +35,7 @@ export function LengthsField({
           if (next.ok) onChange(next.lengths);
         }}
       />
-      <span id={id} className={`block text-[13px] ${reason ? 'text-red' : 'text-graphite'}`}>
+      <span id={id} className={`block pt-1 text-[13px] ${reason ? 'text-red' : 'text-graphite'}`}>
         {reason ?? `${value.length} strips, as they are to be ripped`}
       </span>
     </label>

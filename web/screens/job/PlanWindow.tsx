@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { type Brief, type BuildDocument, isRefused, phraseText } from '../../../core/document';
-import { applyEdit } from '../../../core/edit';
+import { applyEdit, lostByPlanning } from '../../../core/edit';
 import { patternOf } from '../../../core/plan';
 import { useDisplay } from '../../app/display';
 import { Window } from '../../parts/Window';
@@ -27,11 +27,12 @@ export function PlanWindow({
   const [brief, setBrief] = useState(before);
   const { reasons, collect } = useReports();
   const plan = useMemo(() => applyEdit(build, { do: 'replan', change: brief }), [build, brief]);
+  const lost = useMemo(() => lostByPlanning(build, brief), [build, brief]);
   const refused = isRefused(plan);
   return (
     <Window
       title={`${patternOf(brief.pattern).name}: plan it again`}
-      description="Sizes, woods and measures of the pattern. Turns, woods, exceptions and splits made by hand stay where their strips and slices do; so does how glue-ups are done."
+      description="Sizes, woods and measures of the pattern. Steps, lines, turns, woods, exceptions and splits put in by hand stay where there is still a place for them; so does how glue-ups are done."
       open
       wide
       onClose={onClose}
@@ -64,6 +65,11 @@ export function PlanWindow({
               display={display}
               onUse={(change) => setBrief((now) => ({ ...now, ...change }))}
             />
+          )}
+          {lost.length > 0 && (
+            <p role="alert" className="text-red text-[14px]">
+              Cannot be kept: {lost.join('; ')}.
+            </p>
           )}
           <button
             type="button"

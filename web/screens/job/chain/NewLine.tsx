@@ -55,7 +55,10 @@ export function NewLine({ build }: { build: BuildDocument }) {
           label="It begins with"
           value={kind}
           onChange={setKind}
-          options={SOURCES.map((room) => ({ value: room.kind, label: room.name }))}
+          options={SOURCES.map((room) => ({
+            value: room.kind,
+            label: beginsWithStrips(room.kind) ? 'Strips from boards' : room.name,
+          }))}
         />
         <p className="text-graphite text-[13.5px]">{roomOf({ kind: kind as never }).says}</p>
         <label className="label block">

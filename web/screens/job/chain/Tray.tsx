@@ -64,7 +64,7 @@ function Heap({ build, step, heap }: { build: BuildDocument; step: Step; heap: L
         <span className="text-graphite">
           {heap.goesTo ? `goes into ${heap.goesTo}` : 'nobody takes it yet'}
         </span>
-        {glue && how && (
+        {glue && how && !heap.goesTo && (
           <span className="flex items-center gap-1.5">
             <button type="button" className="action h-7!" onClick={() => edit(how)}>
               Lay in
