@@ -33,7 +33,8 @@ export function laths(build: BuildDocument): Lath[] {
     let lath = leaves ? undefined : along;
     if (!lath) {
       const assembly = step.kind === 'rip' ? build.assemblies.find((a) => a.id === step.assembly) : undefined;
-      const name = leaves ? `${step.only?.length} of ${leaves.name}` : (assembly?.name ?? build.name);
+      const met = sources.length > 1 ? `${sources[0].name} + ${sources.length - 1} more` : build.name;
+      const name = leaves ? `${step.only?.length} of ${leaves.name}` : (assembly?.name ?? met);
       lath = { id: step.id, name, steps: [], ...(leaves ? { from: leaves.id } : {}) };
       all.push(lath);
     }
@@ -41,7 +42,11 @@ export function laths(build: BuildDocument): Lath[] {
     lath.steps.push(step);
     lathOf.set(step.output, lath);
   }
-  return inOrder(all);
+  const ordered = inOrder(all);
+  // What nothing else takes in is the piece itself.
+  const last = ordered.at(-1);
+  if (last && last.steps[0].inputs.length > 1) last.name = build.name;
+  return ordered;
 }
 
 /** Whether other steps take of the same input what this one leaves there. */

@@ -148,6 +148,14 @@ describe('by hand', () => {
     expect(drop(wrong, 0, 0)).toMatchObject({ ok: false, reason: expect.stringContaining('another wood') });
     expect(drop(narrow, 0, 0)).toMatchObject({ ok: false, reason: expect.stringContaining('too narrow') });
   });
+  it('of several places near enough the nearest draws it', () => {
+    const p = problem([strip('s', 400, 50)], [board('a', 1000, 120)]);
+    const laid = (x: number) => ({ x, length: 100, lanes: [[{ strip: { id: 'other' }, y: 60, width: 20 }]] });
+    const layout = { sections: [laid(8), laid(11)] } as never;
+    expect(
+      dropStrip(p, layout, { board: p.boards[0], strip: 's', at: { x: 5, y: 3 }, snapMm: 10 }),
+    ).toMatchObject({ ok: true, at: { x: 8, y: 0 } });
+  });
   it('two strips that swap are both locked at each other’s place', () => {
     const { build } = solved(job(), boards);
     const [one, two] = build.assemblies[0].slots;

@@ -108,6 +108,13 @@ describe('the score the search works by', () => {
     );
     const { boards } = prepare(p);
     const reading = { used: true, strips: 500 * 100 * 25, reusable: 0 };
+    // Wood itself counts a hundredth there, so that colour goes first; a board more still counts its ten-thousandth.
+    const volumes = boards.map(({ volume: own }) => own);
+    const meanVolume = volumes.reduce((sum, own) => sum + own, 0) / volumes.length;
+    expect(scoringOf('colour', boards, p.rules).board(boards[0], reading)).toBeCloseTo(
+      0.01 * volumes[0] + 1e-4 * meanVolume,
+      6,
+    );
     const [x, y] = colours.map((c) => labOfColour(c) as readonly [number, number, number]);
     const mean = [0, 1, 2].map((k) => (x[k] + y[k]) / 2);
     const spread = scoringOf('colour', boards, p.rules).together([reading, reading]);

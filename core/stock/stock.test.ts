@@ -240,6 +240,12 @@ describe('from the rack into the job', () => {
     const both = planOf(placed);
     expect(both.answer.missing).toEqual([]);
     expect(both.answer.places).toHaveLength(answer.places.length);
+    // A strip is asked for as thick as it is ripped; what stays of it once milled is told beside that.
+    for (const build of builds) {
+      const mill = build.steps.find(({ kind }) => kind === 'mill') as { face?: { mm: number } } | undefined;
+      for (const { thickness, milledThickness } of demandOf([build]).strips)
+        expect(thickness - milledThickness).toBeCloseTo(2 * (mill?.face?.mm ?? 0), 9);
+    }
     expect(demandOf(builds).strips).toHaveLength(
       3 * builds[0].assemblies[0].slots.length -
         builds[0].assemblies[0].slots.length +
