@@ -117,9 +117,14 @@ try {
   await page.getByRole('button', { name: /inches/ }).click();
   await page.getByText('millimetres', { exact: true }).click();
   await page.keyboard.press('Escape');
-  await step('trim');
-  await page.mouse.move(640, 790);
-  await take('job-metric');
+  await step('rip');
+  await page.locator('[data-step="rip"]').focus();
+  await page.keyboard.press('a');
+  await page.getByText(/^All \d+ pieces$/).click();
+  await page.getByRole('checkbox').first().click();
+  await page.locator('[data-line="mill"]').waitFor();
+  await page.waitForTimeout(600);
+  await take('chain-menu');
 } finally {
   await browser.close();
   await server.kill();
