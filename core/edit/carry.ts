@@ -1,5 +1,5 @@
 import type { Assembly, BuildDocument, GluePlan, LaidPart, PartRule, Slot, Step } from '../document';
-import { asGlueUp, assemblyOf, carriedSettings, type GlueStep } from '../steps';
+import { asGlueUp, assemblyOf, carriedSettings, type GlueStep, sameKind } from '../steps';
 import { turnedByHand } from './rows';
 
 /** What a maker can change of a slot by hand and still want after planning again. */
@@ -78,7 +78,7 @@ function carryStep(
   planned: Step | undefined,
   { now, before }: { now: readonly Slot[]; before: readonly Slot[] },
 ): Step {
-  if (!was || !planned || was.kind !== step.kind || planned.kind !== step.kind) return step;
+  if (!was || !planned || !sameKind(was, step, planned)) return step;
   const kept = Object.fromEntries(
     carriedSettings(step)
       .filter((name) => !same(was[name as never], planned[name as never]) && was[name as never] !== undefined)

@@ -1,4 +1,5 @@
 export * from './aims';
+export * from './counts';
 export * from './fit';
 export * from './free';
 export * from './machines';

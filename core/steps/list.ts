@@ -59,6 +59,10 @@ export const roomOf = (step: Pick<Step, 'kind' | 'off'>): AnyRoom => {
   return out;
 };
 
+/** Whether steps are of one kind, left out or not. */
+export const sameKind = (...steps: readonly Pick<Step, 'kind'>[]): boolean =>
+  new Set(steps.map(({ kind }) => kind)).size < 2;
+
 /** What a step is called: its own name, or its kind's. */
 export const stepName = (step: Step): string => step.name ?? roomOf(step).title?.(step) ?? roomOf(step).name;
 

@@ -1,5 +1,5 @@
 import { ArrowLeft, ArrowRight, Copy, EyeOff, Plus, Trash2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { BuildDocument, Edit, Step } from '../../../../core/document';
 import { readingsOn } from '../../../../core/edit';
 import { movesOf, stepAside } from '../../../../core/view';
@@ -9,7 +9,22 @@ import { Choice } from '../../../parts/Choice';
 import { useEdit, useSettle } from '../use-edit';
 
 /** The step in its chain: what it is called, where it stands, and what a hand can do to it there. */
-export function ChainPart({ build, step }: { build: BuildDocument; step: Step }) {
+export function ChainPart(props: { build: BuildDocument; step: Step }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details
+      className="border-line border-t pt-2"
+      data-testid="chain"
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+    >
+      <summary className="cursor-pointer text-[14px] font-medium">This step in the chain</summary>
+      {open && <Inside {...props} />}
+    </details>
+  );
+}
+
+/** All that is asked and offered of it. Where it can go is worked out only while this is open. */
+function Inside({ build, step }: { build: BuildDocument; step: Step }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const settle = useSettle();
@@ -19,75 +34,72 @@ export function ChainPart({ build, step }: { build: BuildDocument; step: Step })
   const moves = movesOf(build, step.id);
   const readings = readingsOn(build, step.id);
   return (
-    <details className="border-line border-t pt-2" data-testid="chain">
-      <summary className="cursor-pointer text-[14px] font-medium">This step in the chain</summary>
-      <div className="flex flex-col gap-2.5 pt-2">
-        <div className="flex flex-wrap gap-1.5">
-          <Act icon={<Plus size={15} />} onPress={() => dispatch(jobActions.addingAt({ after: step.id }))}>
-            Add after it
-          </Act>
-          <Act icon={<ArrowLeft size={15} />} edit={earlier} run={edit}>
-            Earlier
-          </Act>
-          <Act icon={<ArrowRight size={15} />} edit={later} run={edit}>
-            Later
-          </Act>
-          <Act icon={<Copy size={15} />} edit={{ do: 'duplicateStep', step: step.id }} run={edit}>
-            Duplicate
-          </Act>
-          <Act icon={<EyeOff size={15} />} onPress={() => set({ off: step.off ? undefined : true })}>
-            {step.off ? 'Put back in' : 'Leave out'}
-          </Act>
-          <Act icon={<Trash2 size={15} />} edit={{ do: 'removeStep', step: step.id }} run={edit}>
-            Take out
-          </Act>
-        </div>
-        {readings > 0 && (
-          <p className="text-graphite text-[13px]">
-            {readings === 1 ? 'A reading hangs' : `${readings} readings hang`} on this step. Taken out, it
-            keeps them aside; undo brings both back.
-          </p>
-        )}
-        {moves.length > 0 && (
-          <Choice
-            label="Move it"
-            value=""
-            options={moves.map(({ words }, i) => ({ value: String(i), label: words }))}
-            onChange={(i) => edit(moves[Number(i)].edit)}
-          />
-        )}
-        <label className="label block">
-          Name
-          <input
-            className="field mt-0.5 w-full font-sans!"
-            value={step.name ?? ''}
-            maxLength={80}
-            onChange={({ target }) => set({ name: target.value || undefined }, 'name')}
-            onBlur={settle}
-          />
-        </label>
-        <label className="label block">
-          Note
-          <textarea
-            className="field mt-0.5 h-16! w-full py-1 font-sans!"
-            value={step.note ?? ''}
-            maxLength={4000}
-            onChange={({ target }) => set({ note: target.value || undefined }, 'note')}
-            onBlur={settle}
-          />
-        </label>
-        <label className="label block">
-          Marks on the wood, parted by commas
-          <input
-            className="field mt-0.5 w-full font-sans!"
-            defaultValue={step.marks?.join(', ') ?? ''}
-            maxLength={400}
-            onChange={({ target }) => set({ marks: marksIn(target.value) }, 'marks')}
-            onBlur={settle}
-          />
-        </label>
+    <div className="flex flex-col gap-2.5 pt-2">
+      <div className="flex flex-wrap gap-1.5">
+        <Act icon={<Plus size={15} />} onPress={() => dispatch(jobActions.addingAt({ after: step.id }))}>
+          Add after it
+        </Act>
+        <Act icon={<ArrowLeft size={15} />} edit={earlier} run={edit}>
+          Earlier
+        </Act>
+        <Act icon={<ArrowRight size={15} />} edit={later} run={edit}>
+          Later
+        </Act>
+        <Act icon={<Copy size={15} />} edit={{ do: 'duplicateStep', step: step.id }} run={edit}>
+          Duplicate
+        </Act>
+        <Act icon={<EyeOff size={15} />} onPress={() => set({ off: step.off ? undefined : true })}>
+          {step.off ? 'Put back in' : 'Leave out'}
+        </Act>
+        <Act icon={<Trash2 size={15} />} edit={{ do: 'removeStep', step: step.id }} run={edit}>
+          Take out
+        </Act>
       </div>
-    </details>
+      {readings > 0 && (
+        <p className="text-graphite text-[13px]">
+          {readings === 1 ? 'A reading hangs' : `${readings} readings hang`} on this step. Taken out, it keeps
+          them aside; undo brings both back.
+        </p>
+      )}
+      {moves.length > 0 && (
+        <Choice
+          label="Move it"
+          value=""
+          options={moves.map(({ words }, i) => ({ value: String(i), label: words }))}
+          onChange={(i) => edit(moves[Number(i)].edit)}
+        />
+      )}
+      <label className="label block">
+        Name
+        <input
+          className="field mt-0.5 w-full font-sans!"
+          value={step.name ?? ''}
+          maxLength={80}
+          onChange={({ target }) => set({ name: target.value || undefined }, 'name')}
+          onBlur={settle}
+        />
+      </label>
+      <label className="label block">
+        Note
+        <textarea
+          className="field mt-0.5 h-16! w-full py-1 font-sans!"
+          value={step.note ?? ''}
+          maxLength={4000}
+          onChange={({ target }) => set({ note: target.value || undefined }, 'note')}
+          onBlur={settle}
+        />
+      </label>
+      <label className="label block">
+        Marks on the wood, parted by commas
+        <input
+          className="field mt-0.5 w-full font-sans!"
+          defaultValue={step.marks?.join(', ') ?? ''}
+          maxLength={400}
+          onChange={({ target }) => set({ marks: marksIn(target.value) }, 'marks')}
+          onBlur={settle}
+        />
+      </label>
+    </div>
   );
 }
 

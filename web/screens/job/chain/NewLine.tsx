@@ -15,6 +15,7 @@ import { useReports } from '../../../parts/reported';
 import { Swatch } from '../../../parts/Swatch';
 import { Window } from '../../../parts/Window';
 import { useEdit } from '../use-edit';
+import { WidthHelp } from './WidthHelp';
 
 const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const SOURCES = STEP_ROOMS.filter(({ flow }) => flow.source);
@@ -87,6 +88,7 @@ export function NewLine({ build }: { build: BuildDocument }) {
                   rule={{ minMm: 0.5, maxMm: 2000 }}
                   onChange={(widths) => change({ widths })}
                 />
+                <WidthHelp widths={line.widths} display={display} onUse={(widths) => change({ widths })} />
               </div>
             ) : (
               <CountField
