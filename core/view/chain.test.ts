@@ -12,6 +12,7 @@ import {
   lineEdit,
   lyingAt,
   movesOf,
+  partChanged,
   placeAfter,
   stepAside,
   stepsAt,
@@ -110,6 +111,24 @@ describe('what lies on the bench', () => {
     expect(seen.find(({ id }) => id === second)?.entered.map(({ id }) => id)).toContain(strips[1]);
     expect(lyingAt(joined, run(joined), glue)[0].goesTo).toBeDefined();
     expect(layingOut(panel, { step: idOf(panel, 'trim'), laid, piece: strips[1] })).toBeUndefined();
+  });
+  it('a part is turned and moved by hand, and nothing else of the lay-up changes', () => {
+    const laid = strips;
+    const of = { step: glue, laid, piece: strips[1] };
+    const parts = (edit: Edit | undefined) => (edit?.do === 'layParts' ? edit.parts : undefined);
+    expect(parts(partChanged(panel, of, { to: 0 }))?.map(({ piece }) => piece)).toEqual([
+      strips[1],
+      strips[0],
+      ...strips.slice(2),
+    ]);
+    expect(parts(partChanged(panel, of, { turn: 'rollOver' }))?.[1]).toEqual({
+      piece: strips[1],
+      rollOver: true,
+    });
+    expect(partChanged(panel, of, { to: -1 })).toBeUndefined();
+    expect(partChanged(panel, of, { to: strips.length })).toBeUndefined();
+    expect(partChanged(panel, { ...of, piece: 'nobody' }, { to: 0 })).toBeUndefined();
+    expect(partChanged(panel, { ...of, step: idOf(panel, 'trim') }, { to: 0 })).toBeUndefined();
   });
   it('new ones are laid among old ones, one after every so many, and what is over at the end', () => {
     expect(interleaved(['a', 'b', 'c', 'd', 'e', 'f', 'g'], ['1', '2', '3'], 3)).toEqual(

@@ -17,6 +17,7 @@ import { run } from '../run';
 import { extents, type Vec3 } from '../solid';
 import {
   asGlueUp,
+  type GlueStep,
   machineOfStep,
   roomOf,
   STEP_GROUPS,
@@ -334,6 +335,47 @@ export function layingOut(
   const parts: LaidPart[] | undefined = glue && (glue.parts ?? laid.map((each) => ({ piece: each })));
   if (!parts?.some((part) => part.piece === piece)) return undefined;
   return { do: 'layParts', step: id, parts: parts.filter((part) => part.piece !== piece) };
+}
+
+/** Whether the parts of a glue-up lie in one row that a hand may put in another order. */
+export const isOneRow = (glue: GlueStep): boolean =>
+  !glue.rows &&
+  !glue.shifts &&
+  (glue.blanks ?? 1) === 1 &&
+  !glue.parts?.some(({ place }) => place?.x !== undefined || place?.about !== undefined);
+
+/** Whether a glue-up joins what comes from several lines, side by side, in an order that a hand may change by dragging. */
+export const laysByHand = (step: Step): boolean => {
+  const glue = asGlueUp(step);
+  return (
+    glue !== undefined && glue.inputs.length > 1 && glue.along === 'width' && !glue.turns && isOneRow(glue)
+  );
+};
+
+/**
+ * The edit that changes a part of a glue-up that lays `laid` now, or its place: undefined where the step is none, has no
+ * such part, or lays its parts in more than one row.
+ */
+export function partChanged(
+  build: BuildDocument,
+  { step: id, laid, piece }: { step: string; laid: readonly string[]; piece: string },
+  change: { turn: 'endForEnd' | 'rollOver' } | { to: number },
+): Edit | undefined {
+  const glue = asGlueUp(build.steps.find((step) => step.id === id));
+  if (!glue || !isOneRow(glue)) return undefined;
+  const parts: LaidPart[] = glue.parts ?? laid.map((each) => ({ piece: each }));
+  const at = parts.findIndex((part) => part.piece === piece);
+  if (at < 0) return undefined;
+  if ('turn' in change) {
+    const { turn } = change;
+    return {
+      do: 'layParts',
+      step: id,
+      parts: parts.map((part, i) => (i === at ? { ...part, [turn]: !part[turn] } : part)),
+    };
+  }
+  if (change.to < 0 || change.to >= parts.length || change.to === at) return undefined;
+  return { do: 'layParts', step: id, parts: parts.toSpliced(at, 1).toSpliced(change.to, 0, parts[at]) };
 }
 
 /** Names of the dimensions along which parts can be laid. */

@@ -3,6 +3,7 @@ import type { BenchScene, Outlook } from '../review';
 import type { Bounds } from '../solid';
 import { areStrips, assemblyOf, glueOf, roomOf } from '../steps';
 import { speciesName } from '../wood';
+import { laysByHand } from './chain';
 
 /** A piece on the bench that can be taken hold of: what it is called, and where it lies in the scene, mm. */
 export interface Held {
@@ -71,6 +72,7 @@ export function stripOrder(build: BuildDocument, step: Step, laid?: readonly { p
 export function holdHint(build: BuildDocument, step: Step): string {
   const { each, flow } = roomOf(step);
   if (flow.joins && laysStrips(build, step)) return 'Press a strip to choose it; drag it to another place.';
+  if (laysByHand(step)) return 'Press a part to choose it; drag it to another place.';
   if (flow.joins && (step as { turns?: unknown }).turns) return 'Press a slice to choose it and turn it.';
   if (each) return `Press a ${each.name} to say that it was spoilt.`;
   if (areStrips(step)) return 'Press a strip to choose it.';

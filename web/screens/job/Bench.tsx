@@ -2,7 +2,7 @@ import { type KeyboardEvent, memo, useCallback, useMemo, useRef } from 'react';
 import type { BuildDocument, Step } from '../../../core/document';
 import type { Outlook } from '../../../core/review';
 import { asGlueUp } from '../../../core/steps';
-import { heldPieces, laysStrips } from '../../../core/view';
+import { heldPieces, laysByHand, laysStrips, partChanged } from '../../../core/view';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -55,7 +55,8 @@ export const Bench = memo(function Bench({
   const glue = asGlueUp(step);
   const keepFace = useCallback((canvas: HTMLCanvasElement | null) => void (face.current = canvas), []);
   const shown = outlook.steps.find(({ id }) => id === scene?.step);
-  const laidUp = laysStrips(build, step) && shown?.laid !== undefined;
+  const byHand = laysByHand(step) && !laysStrips(build, step);
+  const laidUp = (byHand || laysStrips(build, step)) && shown?.laid !== undefined;
   const onKey = (id: string, event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const laid = shown?.laid?.map(({ piece: part }) => part);
@@ -94,9 +95,13 @@ export const Bench = memo(function Bench({
                 sortable={laidUp && !underside}
                 face={face}
                 onChoose={(id) => dispatch(jobActions.pieceChosen(id))}
-                onMove={(from, to) =>
-                  dispatch(jobActions.edited({ edit: { do: 'moveStrip', step: step.id, from, to } }))
-                }
+                onMove={(from, to) => {
+                  const laid = shown?.laid?.map(({ piece: part }) => part) ?? [];
+                  const edit = byHand
+                    ? partChanged(build, { step: step.id, laid, piece: laid[from] }, { to })
+                    : { do: 'moveStrip' as const, step: step.id, from, to };
+                  if (edit) dispatch(jobActions.edited({ edit }));
+                }}
                 onKey={onKey}
               />
               {seams && scene.step === step.id && outlook.seams && (

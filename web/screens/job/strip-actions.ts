@@ -1,6 +1,6 @@
 import type { BuildDocument, Edit, Step } from '../../../core/document';
 import { asGlueUp, assemblyOf, glueOf, roomOf, sparesOf } from '../../../core/steps';
-import { layingOut } from '../../../core/view';
+import { layingOut, partChanged } from '../../../core/view';
 
 /** What can be done to the chosen strip or slice, each with its key. */
 export interface PieceAction {
@@ -26,7 +26,27 @@ export function pieceActions(
   const held = laid && asGlueUp(step) ? layingOut(build, { step: step.id, laid, piece }) : undefined;
   const back: PieceAction[] =
     held && (laid?.length ?? 0) > 1 ? [{ name: 'Hold back', key: 'h', keyLabel: 'H', edit: held }] : [];
-  return [...ownActions(build, step, piece), ...back];
+  const own = ownActions(build, step, piece);
+  const byHand = own.length === 0 && laid ? handActions(build, step, piece, laid) : [];
+  return [...own, ...byHand, ...back];
+}
+
+/** What can be done to a part that came to its glue-up from some line of its own. */
+function handActions(
+  build: BuildDocument,
+  step: Step,
+  piece: string,
+  laid: readonly string[],
+): PieceAction[] {
+  const of = { step: step.id, laid, piece };
+  const at = laid.indexOf(piece);
+  const all: (Omit<PieceAction, 'edit'> & { edit: Edit | undefined })[] = [
+    { ...TURN_KEYS.endForEnd, edit: partChanged(build, of, { turn: 'endForEnd' }) },
+    { ...TURN_KEYS.rollOver, edit: partChanged(build, of, { turn: 'rollOver' }) },
+    { name: 'Move up', key: '[', keyLabel: '[', edit: partChanged(build, of, { to: at - 1 }) },
+    { name: 'Move down', key: ']', keyLabel: ']', edit: partChanged(build, of, { to: at + 1 }) },
+  ];
+  return all.flatMap(({ edit, ...action }) => (edit ? [{ ...action, edit }] : []));
 }
 
 function ownActions(build: BuildDocument, step: Step, piece: string): PieceAction[] {

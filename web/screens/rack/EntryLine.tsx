@@ -7,7 +7,8 @@ import type { NewBoard, RackBoard } from '../../../contract/board';
 import { PRICE_PER, type PricePer, SOLD_AS, type SoldAs } from '../../../core/document';
 import { speciesByName } from '../../../core/exchange/rack';
 import { nextNumber } from '../../../core/stock';
-import { type Display, parseLength } from '../../../core/units';
+import { soldSize } from '../../../core/kit';
+import { type Display, inputText, lengthText, parseLength } from '../../../core/units';
 import { SPECIES } from '../../../core/wood/species';
 import { problemText, useAddBoardsMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
@@ -146,6 +147,23 @@ export function EntryLine({
     own.current = nextNumber(rack.map((board) => board.label));
     setValue('label', own.current);
   }, [rack, getValues, setValue]);
+  const [sizeSaid, setSizeSaid] = useState('');
+  /** `2x8` or `45 x 95` in one of the two fields fills both with the real size, and says so. */
+  const readSold = (name: 'width' | 'thickness') => {
+    const text = getValues(name);
+    const sold = soldSize(text);
+    if (!sold) return;
+    const as = (mm: number) => inputText({ mm }, display);
+    setValue('thickness', as(sold.thicknessMm));
+    setValue('width', as(sold.widthMm));
+    setValue('sold', 'dressed');
+    const real = `${lengthText(sold.thicknessMm, display)} × ${lengthText(sold.widthMm, display)}`;
+    setSizeSaid(
+      sold.by === 'nominal'
+        ? `${text.trim()} is a nominal size: really ${real} (PS 20, dry).`
+        : `${text.trim()} is taken as the real size, ${real}.`,
+    );
+  };
   const put = handleSubmit(async (entry) => {
     const board = boardOf(entry, display);
     if (!board) return;
@@ -153,6 +171,7 @@ export function EntryLine({
     setRefused(result.error ? problemText(result.error) : undefined);
     if (!result.data) return;
     write.done();
+    setSizeSaid('');
     own.current = board.label;
     onAdded(result.data.ids[0]);
     setFocus('length', { shouldSelect: true });
@@ -163,7 +182,10 @@ export function EntryLine({
       <label className={`flex flex-col ${width}`}>
         <span className="label">{title}</span>
         <input
-          {...register(name)}
+          {...register(
+            name,
+            name === 'width' || name === 'thickness' ? { onBlur: () => readSold(name) } : undefined,
+          )}
           data-entry=""
           className="field w-full"
           placeholder={placeholder}
@@ -219,6 +241,11 @@ export function EntryLine({
           <CornerDownLeft size={15} aria-hidden /> Put on the rack
         </button>
       </div>
+      {sizeSaid && problems.length === 0 && !refused && (
+        <p role="status" className="text-graphite pt-1 text-[13px]">
+          {sizeSaid}
+        </p>
+      )}
       {(problems.length > 0 || refused) && (
         <p role="alert" className="text-red pt-1 text-[13px]">
           {refused ?? problems.join('; ')}

@@ -31,7 +31,11 @@ export function Results({
   const display = useDisplay();
   const { data: kit } = useKitQuery();
   const totals = totalsOf(layouts.map(ownOf(plan)));
-  const copies = Math.max(1, ...build.assemblies.map((assembly) => copiesOf(build, assembly)));
+  // Pieces of several kinds have no price a piece in common.
+  const copies =
+    build.targets.length > 1
+      ? 1
+      : Math.max(1, ...build.assemblies.map((assembly) => copiesOf(build, assembly)));
   const asked = plan.problem.strips.filter(isAsked(plan)).length;
   const placed = asked - plan.answer.missing.length;
   const wood = (mm3: number) =>
