@@ -7,6 +7,7 @@ export default defineConfig({
   test: {
     testTimeout: 120_000,
     hookTimeout: 120_000,
+    maxWorkers: 2,
     projects: [
       {
         extends: true,

@@ -18,7 +18,8 @@ export interface LaidPart {
 /**
  * Where a part lies, apart from butting. `offset` shifts a butted part along its joint. With `x`, `y` or `z` the part
  * is not butted at all: turned by the angle about an axis through its own least corner (the thickness, so flat on the
- * bench, if none is named), then moved by x, y, z. `spacer` is held in the documents and taken out again.
+ * bench, if none is named), then moved by x, y, z. `spacer`
+ * leaves a gap of that size before the part; what held it open is taken out again.
  */
 export interface LaidPlace {
   offset?: Length;

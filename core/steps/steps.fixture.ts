@@ -3,7 +3,7 @@ import { expect } from 'vitest';
 import { type BuildDocument, FORMAT_VERSION, type Slot, type Step } from '../document';
 import { defaultShop } from '../kit';
 import { run } from '../run';
-import { blankVolume, bounds, CAUSES, lostTo, type Vec3 } from '../solid';
+import { blankVolume, CAUSES, lostTo, type Vec3 } from '../solid';
 import type { GlueStep } from './glue/step';
 import type { ObliqueStep } from './oblique/oblique';
 import type { TimelineStep } from './timeline';
@@ -71,10 +71,7 @@ export const lost = (step: TimelineStep) =>
 /** Wood in is accounted for to the last billionth. */
 export const closes = (document: BuildDocument) => {
   const timeline = run(document);
-  const kept = (timeline.finished?.pieces ?? []).reduce((sum, { blank }) => {
-    const { min, max } = bounds(blank);
-    return sum + (max[0] - min[0]) * (max[1] - min[1]) * (max[2] - min[2]);
-  }, 0);
+  const kept = (timeline.finished?.pieces ?? []).reduce((sum, { blank }) => sum + blankVolume(blank), 0);
   const gone = CAUSES.reduce((sum, cause) => sum + lostTo(timeline.ledger, cause), 0);
   expect(Math.abs(timeline.woodInMm3 - kept - gone - timeline.leftOverMm3) / timeline.woodInMm3).toBeLessThan(
     1e-9,
