@@ -33,15 +33,18 @@ function PlaceMenu({ build, place }: { build: BuildDocument; place: ChainPlace }
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const [only, setOnly] = useState<string[]>();
-  const [menu, setMenu] = useState<ChainMenu>();
+  const [found, setFound] = useState<{ only: string[] | undefined; menu: ChainMenu }>();
   const [failed, setFailed] = useState('');
   useEffect(() => {
     let gone = false;
     stepsAt(build, only ? { after: place.after, only } : place)
-      .then((found) => !gone && setMenu(found))
+      .then((menu) => !gone && setFound({ only, menu }))
       .catch((error: Error) => !gone && setFailed(error.message));
     return () => void (gone = true);
   }, [build, place, only]);
+  const menu = found?.menu;
+  // Figures of other pieces than those now chosen stand there until the new ones are played; they put nothing in.
+  const fresh = found?.only === only;
   const list = useRef<HTMLDivElement>(null);
   const ready = menu !== undefined;
   useEffect(() => {
@@ -79,6 +82,7 @@ function PlaceMenu({ build, place }: { build: BuildDocument; place: ChainPlace }
                     <Line
                       key={line.kind}
                       line={line}
+                      fresh={fresh}
                       onPut={() => {
                         if (line.edit) edit(line.edit);
                         close();
@@ -106,7 +110,7 @@ function PlaceMenu({ build, place }: { build: BuildDocument; place: ChainPlace }
 }
 
 /** One kind of step: its name, what it does, and what it would do here in figures. */
-function Line({ line, onPut }: { line: MenuLine; onPut: () => void }) {
+function Line({ line, fresh, onPut }: { line: MenuLine; fresh: boolean; onPut: () => void }) {
   const display = useDisplay();
   const words = phraseText(line.words, display);
   if (!line.edit)
@@ -121,8 +125,9 @@ function Line({ line, onPut }: { line: MenuLine; onPut: () => void }) {
       <button
         type="button"
         data-line={line.kind}
+        disabled={!fresh}
         onClick={onPut}
-        className="hover:bg-chalk-wash focus:bg-chalk-wash grid w-full grid-cols-[9.5rem_1fr] gap-x-3 rounded px-2 py-1.5 text-left text-[14px]"
+        className="disabled:opacity-50 hover:bg-chalk-wash focus:bg-chalk-wash grid w-full grid-cols-[9.5rem_1fr] gap-x-3 rounded px-2 py-1.5 text-left text-[14px]"
       >
         <span className="text-chalk font-semibold">{line.name}</span>
         <span>
