@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { BoardStock, Brief, BuildDocument } from '../document';
+import type { Aim, BoardStock, Brief, BuildDocument } from '../document';
 import { mustEdit } from '../edit';
 import { defaultShop, dressedSize, typed } from '../kit';
 import { mustFit } from '../plan';
 import { run } from '../run';
 import { blankVolume, CAUSES, lostTo } from '../solid';
-import { INCH } from '../units';
+import { INCH, type Length } from '../units';
 import { answerEdit } from './apply';
 import { board as plain, problem, strip } from './cases.fixture';
 import { demandOf, settingsOf } from './demand';
@@ -326,6 +326,24 @@ describe('what is short', () => {
         [...boards, inches('w', 60, 8, 1.5, { species: 'walnut_black' })],
       );
       expect(solveNow(again.problem, EFFORT.quick).missing.length).toBeLessThan(answer.missing.length);
+    }
+  });
+  it('smaller pieces that are offered are smaller, and said with both sizes', () => {
+    const build = job();
+    // Wide and long enough, and too thin: a thinner piece is a way out.
+    const boards = ['t', 'u', 'v'].map((id) => ash(id, 90, 14, { thickness: typed('7/8') }));
+    const { problem: p } = problemFor([build], boards);
+    const fixes = shortageFixes(build, boards, solveNow(p, EFFORT.quick)).filter(
+      ({ edit }) => edit.do === 'replan',
+    );
+    expect(fixes.length).toBeGreaterThan(0);
+    for (const { edit, label } of fixes) {
+      const { change = {} } = edit as { change?: Partial<Brief> };
+      expect(label).toMatch(/^(Narrower strips|A thinner piece|A shorter piece).* instead of /);
+      for (const [name, value] of Object.entries(change)) {
+        const mm = (each: unknown) => (each as Length).mm ?? (each as Aim).value?.mm ?? Number.NaN;
+        expect(mm(value), label).toBeLessThan(mm(build.brief?.[name as keyof Brief]));
+      }
     }
   });
   it.each([
