@@ -11,7 +11,7 @@ import {
   type StepKind,
   usersOfOutput,
 } from '../document';
-import { applyEdit } from '../edit';
+import { applyEdit, reaches } from '../edit';
 import { findingsOf, type Outlook } from '../review';
 import { run } from '../run';
 import { extents, type Vec3 } from '../solid';
@@ -245,7 +245,7 @@ export function lyingAt(build: BuildDocument, timeline: Timeline, id: string): L
   );
   return build.steps.flatMap((maker): Lying[] => {
     const seen = timeline.steps.find((each) => each.id === maker.id);
-    if (!seen || maker.id === id || waitsFor(build, step, maker)) return [];
+    if (!seen || maker.id === id || reaches(build, step, maker)) return [];
     const pieces = seen.pieces.filter((piece) => !gone.has(piece));
     if (pieces.length === 0) return [];
     const later = timeline.steps.find((each) => taken(build, each).some((piece) => pieces.includes(piece)));
@@ -271,17 +271,6 @@ function taken(build: BuildDocument, { id, entered }: TimelineStep): TimelineSte
   const laid = new Set(parts.map(({ piece }) => piece));
   const named = entered.filter((piece) => laid.has(piece.id));
   return named.length > 0 ? named : entered;
-}
-
-/** Whether a step cannot be done before another one has been. */
-function waitsFor(build: BuildDocument, first: Step, later: Step): boolean {
-  const given = new Set([first.output]);
-  for (const step of build.steps) {
-    if (!step.inputs.some((input) => given.has(input))) continue;
-    if (step.id === later.id) return true;
-    given.add(step.output);
-  }
-  return false;
 }
 
 /**
