@@ -76,7 +76,7 @@ export type Edit =
       settings?: Record<string, unknown>;
     }
   /** Begins a line of its own: with strips, or with what is there already. */
-  | { do: 'addLine'; kind: StepKind; settings?: Record<string, unknown>; name?: string; slots?: Slot[] }
+  | { do: 'addLine'; kind: StepKind; settings: Record<string, unknown>; name?: string; slots?: Slot[] }
   /** Takes a step out: what followed takes what it took. */
   | { do: 'removeStep'; step: string }
   | { do: 'moveStep'; step: string; after: string; before?: string }

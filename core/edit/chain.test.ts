@@ -21,6 +21,10 @@ const layUps = [
 const shop = shopWith({ layUps });
 const inch = { system: 'inch', fraction: 32 } as const;
 const panel = plannedFor(panelBrief({ sections: 1 }), shop);
+const SLAB = {
+  ...{ species: 'walnut_black', count: 1 },
+  ...{ length: { mm: 600 }, width: { mm: 200 }, thickness: { mm: 40 } },
+};
 const kinds = (build: BuildDocument) => build.steps.map(({ kind }) => kind);
 const why = (build: BuildDocument, edit: Edit): string => {
   const made = applyEdit(build, edit);
@@ -255,11 +259,11 @@ describe('a line of its own', () => {
     expect(makerOf(both, ripped?.output ?? '')).toBeDefined();
     const laid = run(both).steps.find(({ id }) => id === glue?.id)?.laid?.length;
     expect(laid).toBe((run(panel).steps.find(({ id }) => id === glue?.id)?.laid?.length ?? 0) + 1);
-    expect(why(panel, { do: 'addLine', kind: 'mill' })).toContain('begins no line');
+    expect(why(panel, { do: 'addLine', kind: 'mill', settings: {} })).toContain('begins no line');
   });
   it('is the piece itself where the job is still empty', () => {
     const empty: BuildDocument = { ...panel, assemblies: [], steps: [], readings: [] };
-    const begun = mustEdit(empty, { do: 'addLine', kind: 'have' });
+    const begun = mustEdit(empty, { do: 'addLine', kind: 'have', settings: SLAB });
     expect(run(begun).finished?.pieces).toHaveLength(1);
     expect(begun.targets[0].output).toBe(begun.steps[0].output);
   });
@@ -315,7 +319,7 @@ function drawnEdit(build: BuildDocument, { what, where, kind }: Draw): Edit {
     case 6:
       return { do: 'setStep', step: some.id, change: { off: some.off ? undefined : true } };
     default:
-      return { do: 'addLine', kind: 'have' };
+      return { do: 'addLine', kind: 'have', settings: SLAB };
   }
 }
 

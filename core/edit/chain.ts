@@ -11,6 +11,7 @@ import {
 import { run } from '../run';
 import { type Place, roomOf, stepTitle } from '../steps';
 import type { EditOf, Family } from './family';
+import { freshIds } from './ids';
 import { inOrderOfWork, reaches } from './order';
 
 /** A step by its id; refused where it is gone. */
@@ -18,22 +19,6 @@ export function stepAt(build: BuildDocument, id: string): Step {
   const step = build.steps.find((each) => each.id === id);
   if (!step) throw new Refusal([`The step “${id}” is no longer in this job.`]);
   return step;
-}
-
-/** Gives ids that no step, output or reading of the build has: a reading that lost its step finds no stranger. */
-export function freshIds(build: BuildDocument): (base: string) => string {
-  const taken = new Set([
-    ...build.steps.flatMap(({ id, output }) => [id, output]),
-    ...build.readings.map(({ step }) => step),
-    ...build.targets.map(({ output }) => output),
-    ...build.assemblies.flatMap(({ id, slots }) => [id, ...slots.map((slot) => slot.id)]),
-  ]);
-  return (base) => {
-    let n = 1;
-    while (taken.has(`${base}-${n}`)) n += 1;
-    taken.add(`${base}-${n}`);
-    return `${base}-${n}`;
-  };
 }
 
 function roomLeft(build: BuildDocument): void {
@@ -142,10 +127,7 @@ function addLine(build: BuildDocument, { kind, settings, name, slots }: EditOf<'
     slots: slots.map((slot): Slot => ({ ...slot, id: fresh('strip') })),
   };
   const waiting = build.targets.find(({ output }) => !makerOf(build, output));
-  const own = {
-    ...(settings ?? room.begin({ build, pieces: [] })),
-    ...(assembly ? { assembly: assembly.id } : {}),
-  };
+  const own = { ...settings, ...(assembly ? { assembly: assembly.id } : {}) };
   const step = { ...own, id: fresh(kind), kind, inputs: [], output: fresh(`${kind}-out`) } as unknown as Step;
   return {
     ...build,

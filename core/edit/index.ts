@@ -4,4 +4,4 @@ export { readingsOn } from './chain';
 export { reaches } from './order';
 export * from './rows';
 export * from './split';
-export { lostByPlanning } from './planning';
+export { plannedAgain } from './planning';

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { BuildDocument, Edit } from '../document';
+import { type Brief, type BuildDocument, type Edit, must } from '../document';
 import { typed } from '../kit';
 import { mustFit, PATTERNS, startingBrief } from '../plan';
 import { fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { brokenReferences } from '../steps';
-import { lostByPlanning, mustEdit } from '.';
+import { mustEdit, plannedAgain } from '.';
 
 const shop = shopWith();
 const panel = plannedFor(panelBrief({ sections: 1 }), shop);
@@ -13,6 +13,9 @@ const WIDER = { width: fixed('12 1/2') };
 const kinds = (build: BuildDocument) => build.steps.map(({ kind }) => kind);
 const again = (build: BuildDocument, change: Record<string, unknown> = WIDER) =>
   mustEdit(build, { do: 'replan', change });
+/** What planning again could not keep, by name. */
+const lostByPlanning = (build: BuildDocument, change?: Partial<Brief>) =>
+  must(plannedAgain(build, change), shop.display).lost;
 const strips = panel.assemblies[0].slots.map(({ id }) => id);
 const stops = (build: BuildDocument) => run(build).problems.filter(({ severity }) => severity === 'stop');
 

@@ -127,7 +127,10 @@ export function keepChain(next: BuildDocument, was: BuildDocument, planned: Buil
     .filter(({ id }) => inPlanned.has(id))
     .flatMap((step) => step.inputs.filter((output) => fresh.has(output)).map((output) => ({ step, output })));
   kept = each(kept, laid, {
-    name: ({ step, output }) => `${output} laid into ${title(step)}`,
+    name: ({ step, output }) => {
+      const maker = makerOf(was, output);
+      return `${maker ? title(maker) : 'What was'} laid into ${title(step)}`;
+    },
     change: (build, { step, output }) => {
       const own = build.steps.find(({ id }) => id === step.id);
       if (!own || own.inputs.includes(output) || !makerOf(build, output)) return build;

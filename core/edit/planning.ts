@@ -1,4 +1,12 @@
-import { attempt, type Brief, type BuildDocument, isRefused, MOST_TARGETS, Refusal } from '../document';
+import {
+  attempt,
+  type Brief,
+  type BuildDocument,
+  isRefused,
+  MOST_TARGETS,
+  Refusal,
+  type Refused,
+} from '../document';
 import { fit } from '../plan';
 import { carryOver } from './carry';
 import type { Family } from './family';
@@ -10,7 +18,7 @@ import { splitAgain } from './split';
  * plan too, and what no longer has a place there is told by name. Leaves with a refusal where the brief cannot be met. A
  * job without a brief stays as it is.
  */
-export function planAgain(build: BuildDocument, change: Partial<Brief> = {}): KeptChain {
+function planAgain(build: BuildDocument, change: Partial<Brief> = {}): KeptChain {
   if (!build.brief) return { build, lost: [] };
   const about = { name: build.name, use: build.use };
   const planned = fit({ ...build.brief, ...change }, build.shop, about);
@@ -22,11 +30,9 @@ export function planAgain(build: BuildDocument, change: Partial<Brief> = {}): Ke
   return { build: carryOver(kept.build, build, before), lost: kept.lost };
 }
 
-/** What planning again could not keep of what a hand did, by name; empty where all of it stays. */
-export const lostByPlanning = (build: BuildDocument, change?: Partial<Brief>): string[] => {
-  const again = attempt(() => planAgain(build, change));
-  return isRefused(again) ? [] : again.lost;
-};
+/** A job planned again, with what could not be kept; or why the brief cannot be met. */
+export const plannedAgain = (build: BuildDocument, change?: Partial<Brief>): KeptChain | Refused =>
+  attempt(() => planAgain(build, change));
 
 /** What the job is, and planning it again. */
 export const planning: Family<

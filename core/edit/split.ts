@@ -21,6 +21,7 @@ import {
   turnedHow,
 } from '../steps';
 import { roundUpToStep } from '../units';
+import { freshIds } from './ids';
 
 /** Parts of a glue-up with the turns of its rule written on each, so that they can be dealt to several glue-ups. */
 function writtenParts(step: GlueStep, pieces: readonly string[]): LaidPart[] {
@@ -89,17 +90,6 @@ function trimmedLess(build: BuildDocument, step: GlueStep, lostMm: number): Buil
   };
 }
 
-/** Gives ids that are not taken yet. */
-function idsFrom(build: BuildDocument): (base: string) => string {
-  const taken = new Set(build.steps.flatMap(({ id, output }) => [id, output]));
-  return (base) => {
-    let n = 1;
-    while (taken.has(`${base}-${n}`)) n += 1;
-    taken.add(`${base}-${n}`);
-    return `${base}-${n}`;
-  };
-}
-
 /** Half of what a step flattens off, as it can be dialled; the rest is left for the joined piece. */
 function halfOff(
   build: BuildDocument,
@@ -130,7 +120,7 @@ export function splitGlue(build: BuildDocument, stepId: string, split: Split): B
   );
   const at = [...new Set(split.joints)].filter((j) => j > 0 && j < parts.length).toSorted((a, b) => a - b);
   if (at.length === 0) return build;
-  const fresh = idsFrom(build);
+  const fresh = freshIds(build);
   const flatten = flattenAfter(build, step);
   const machining = flatten ? split.machining : undefined;
   const edgeMm = machining ? roundUpToStep(build.shop.allowances.jointEdge.mm, build.shop.settingStep.mm) : 0;

@@ -18,31 +18,15 @@ export const STEP_ROOMS: readonly AnyRoom[] = Object.values(ROOMS) as unknown as
 const roomOfKind = (kind: Step['kind']): AnyRoom =>
   (Object.hasOwn(ROOMS, kind) ? ROOMS[kind] : unknownRoom(kind)) as unknown as AnyRoom;
 
+/** What a step that is left out still has: what it is called, its settings, and which pieces it would take. */
+const STAYS = ['kind', 'name', 'group', 'says', 'title', 'fields', 'ownIds', 'takes', 'begin'] as const;
+
 /** A room in which nothing is done: pieces pass, and boards stay whole. */
-const emptied = ({
-  kind,
-  name,
-  group,
-  says,
-  title,
-  fields,
-  ownIds,
-  takes,
-  begin,
-  flow,
-}: AnyRoom): AnyRoom => ({
-  kind,
-  name,
-  group,
-  says,
-  title,
-  fields,
-  ownIds,
-  takes,
-  begin,
+const emptied = (room: AnyRoom): AnyRoom => ({
+  ...(Object.fromEntries(STAYS.map((name) => [name, room[name]])) as Pick<AnyRoom, (typeof STAYS)[number]>),
   subtitle: () => 'Left out: pieces pass as they are.',
-  flow: flow.source ? { source: true } : {},
-  run: flow.source ? () => ({ pieces: [], lost: emptyLedger() }) : passThrough,
+  flow: room.flow.source ? { source: true } : {},
+  run: room.flow.source ? () => ({ pieces: [], lost: emptyLedger() }) : passThrough,
   labour: { setUp: 0, each: 0 },
 });
 const emptiedRooms = new WeakMap<AnyRoom, AnyRoom>();

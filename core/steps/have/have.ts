@@ -1,4 +1,4 @@
-import type { GrainCut, StepBase } from '../../document';
+import { type GrainCut, Refusal, type StepBase } from '../../document';
 import {
   type Blank,
   blankVolume,
@@ -129,16 +129,8 @@ export const have: StepRoom<HaveStep> = {
     },
   },
   flow: { source: true },
-  begin: ({ build }) => {
-    const like = build.assemblies.at(-1)?.slots[0];
-    const { targets } = build;
-    return {
-      species: like?.species ?? 'maple_sugar',
-      count: 1,
-      length: targets[0]?.length.value ?? { mm: 600 },
-      width: targets[0]?.width.value ?? { mm: 200 },
-      thickness: targets[0]?.thickness.value ?? { mm: 40 },
-    };
+  begin: () => {
+    throw new Refusal(['What is there begins a line of its own: say its wood and sizes first.']);
   },
   run: (step, _inputs, context) => runHave(step, context),
   labour: { setUp: 0, each: 0 },

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { type Brief, type BuildDocument, isRefused, phraseText } from '../../../core/document';
-import { applyEdit, lostByPlanning } from '../../../core/edit';
+import { plannedAgain } from '../../../core/edit';
 import { patternOf } from '../../../core/plan';
 import { useDisplay } from '../../app/display';
 import { Window } from '../../parts/Window';
@@ -26,8 +26,7 @@ export function PlanWindow({
   const edit = useEdit();
   const [brief, setBrief] = useState(before);
   const { reasons, collect } = useReports();
-  const plan = useMemo(() => applyEdit(build, { do: 'replan', change: brief }), [build, brief]);
-  const lost = useMemo(() => lostByPlanning(build, brief), [build, brief]);
+  const plan = useMemo(() => plannedAgain(build, brief), [build, brief]);
   const refused = isRefused(plan);
   return (
     <Window
@@ -52,7 +51,7 @@ export function PlanWindow({
           {reasons.length > 0 ? (
             <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
           ) : !refused ? (
-            <PlanView build={plan} display={display} height={190} />
+            <PlanView build={plan.build} display={display} height={190} />
           ) : (
             <p role="alert" className="text-red">
               {phraseText(plan.refused, display)}
@@ -61,14 +60,14 @@ export function PlanWindow({
           {!refused && (
             <StockAllows
               id={id}
-              build={plan}
+              build={plan.build}
               display={display}
               onUse={(change) => setBrief((now) => ({ ...now, ...change }))}
             />
           )}
-          {lost.length > 0 && (
+          {!refused && plan.lost.length > 0 && (
             <p role="alert" className="text-red text-[14px]">
-              Cannot be kept: {lost.join('; ')}.
+              Cannot be kept: {plan.lost.join('; ')}.
             </p>
           )}
           <button
