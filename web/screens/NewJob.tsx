@@ -3,7 +3,7 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import * as yup from 'yup';
-import { type Brief, isRefused, phraseText } from '../../core/document';
+import { type Brief, type BuildDocument, isRefused, phraseText } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
 import { fit, freeJob, patternOf, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery, useNewJobMutation } from '../app/api';
@@ -61,19 +61,19 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
     () => fit(wanted, shop, { name: about.name?.trim() || 'New job', use: about.use?.trim() ?? '' }),
     [wanted, shop, about.name, about.use],
   );
+  const send = async (build: BuildDocument) => {
+    const result = await newJob({ build, write: write.of(build) });
+    if (!result.data) return;
+    write.done();
+    void navigate(`/jobs/${result.data.id}`);
+  };
   const make = handleSubmit(async () => {
     const made = fit(brief, shop, { name: about.name?.trim() ?? '', use: about.use?.trim() ?? '' });
-    if (isRefused(made)) return;
-    const result = await newJob({ build: made, write: write.of(made) });
-    if (result.data) write.done();
-    if (result.data) void navigate(`/jobs/${result.data.id}`);
+    if (!isRefused(made)) await send(made);
   });
   const makeFree = handleSubmit(async () => {
     const name = dirtyFields.name ? (about.name?.trim() ?? '') : 'New job';
-    const made = freeJob(shop, { name, use: about.use?.trim() ?? '' });
-    const result = await newJob({ build: made, write: write.of(made) });
-    if (result.data) write.done();
-    if (result.data) void navigate(`/jobs/${result.data.id}`);
+    await send(freeJob(shop, { name, use: about.use?.trim() ?? '' }));
   });
   return (
     <main className="mx-auto flex max-w-[1240px] gap-5 px-5 py-4">

@@ -3,15 +3,13 @@ import type { Brief, MeasureValue } from '../../../core/document';
 import { doesWork, type ShopSnapshot } from '../../../core/kit';
 import { type MeasureField, measureOf, patternOf } from '../../../core/plan';
 import { type Display, type Length, lengthText } from '../../../core/units';
-import { SPECIES } from '../../../core/wood/species';
 import { Choice, Toggle } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
-import { Swatch } from '../../parts/Swatch';
 import { AimFields } from './AimFields';
+import { WOODS } from '../../parts/woods';
 
-const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const MOST_WOODS = 8;
 
 interface Props {

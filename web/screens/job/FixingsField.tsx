@@ -1,21 +1,20 @@
 import { Plus, X } from 'lucide-react';
-import { SUPPLY_KINDS, supplyFacts, type SupplyKind } from '../../../core/kit';
+import { supplyFacts, type SupplyKind } from '../../../core/kit';
 import type { Fixing } from '../../../core/steps';
-import { Choice } from '../../parts/Choice';
+import { Choice, type Option } from '../../parts/Choice';
 import { NumberField } from '../../parts/NumberField';
-
-const KINDS = (Object.keys(SUPPLY_KINDS) as SupplyKind[]).map((value) => ({
-  value,
-  label: SUPPLY_KINDS[value].name,
-}));
 
 /** The hardware a step takes: what, of which size, how much. */
 export function FixingsField({
   label,
+  kinds,
+  most,
   fixings,
   onChange,
 }: {
   label: string;
+  kinds: readonly Option[];
+  most: number;
   fixings: readonly Fixing[];
   onChange: (fixings: Fixing[]) => void;
 }) {
@@ -32,7 +31,7 @@ export function FixingsField({
           <Choice
             label={`Hardware ${i + 1}`}
             value={kind}
-            options={KINDS}
+            options={kinds}
             onChange={(next) => change(i, { kind: next as SupplyKind })}
           />
           <NumberField
@@ -61,7 +60,7 @@ export function FixingsField({
           </button>
         </div>
       ))}
-      {fixings.length < 20 && (
+      {fixings.length < most && (
         <button
           type="button"
           className="action self-start"

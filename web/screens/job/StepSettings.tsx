@@ -1,7 +1,6 @@
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
 import { doesWork } from '../../../core/kit';
 import { asGlueUp, type Fixing, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
-import { SPECIES } from '../../../core/wood/species';
 import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
@@ -9,13 +8,12 @@ import { Choice, Toggle } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
-import { Swatch } from '../../parts/Swatch';
 import { GlueSettings } from './GlueSettings';
 import { FixingsField } from './FixingsField';
 import { OutlineField } from './OutlineField';
 import { useEdit, useSettle } from './use-edit';
+import { WOODS } from '../../parts/woods';
 
-const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const NOTHING: Length = { mm: 0 };
 /** Up to so many choices lie side by side; more of them, or longer words, open as a list. */
 const SIDE_BY_SIDE = 2;
@@ -163,10 +161,12 @@ function StepField({
         />
       );
     case 'list':
-      if (field.of.is === 'group' && 'kind' in field.of.fields)
+      if (field.of.is === 'group' && field.of.fields.kind?.is === 'choice')
         return (
           <FixingsField
             label={label}
+            kinds={field.of.fields.kind.options}
+            most={field.most}
             fixings={(value as Fixing[] | undefined) ?? []}
             onChange={(next) => set(next.length > 0 ? next : undefined)}
           />

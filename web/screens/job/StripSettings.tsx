@@ -3,7 +3,7 @@ import type { StepOutlook } from '../../../core/review';
 import { assemblyOf } from '../../../core/steps';
 import { boardsForStrip, stripFromBoard } from '../../../core/stock';
 import { stripOrder } from '../../../core/view';
-import { SPECIES, speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/species';
 import { useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
@@ -13,8 +13,8 @@ import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
 import { useEdit, useSettle } from './use-edit';
+import { WOODS } from '../../parts/woods';
 
-const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const SIZES = ['width', 'thickness', 'length'] as const;
 
 /** The lay-up as a list, and the chosen strip's wood and section. */

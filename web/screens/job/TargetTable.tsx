@@ -81,7 +81,7 @@ export function TargetTable({
       <p className="text-graphite flex h-6 items-center gap-1.5 pt-1 text-[12.5px]">
         <button
           type="button"
-          className="text-chalk p-0.5"
+          className="text-chalk flex h-6 w-6 shrink-0 items-center justify-center"
           aria-label="What is wanted"
           title="What is wanted: names, numbers and sizes of the pieces"
           onClick={() => setOpen(true)}

@@ -3,7 +3,6 @@ import type { BuildDocument } from '../../../../core/document';
 import { roomOf, STEP_ROOMS } from '../../../../core/steps';
 import type { Length } from '../../../../core/units';
 import { beginsWithStrips, lineEdit, usualLine } from '../../../../core/view';
-import { SPECIES } from '../../../../core/wood/species';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch } from '../../../app/store';
@@ -12,12 +11,11 @@ import { CountField } from '../../../parts/CountField';
 import { LengthField } from '../../../parts/LengthField';
 import { LengthsField } from '../../../parts/LengthsField';
 import { useReports } from '../../../parts/reported';
-import { Swatch } from '../../../parts/Swatch';
 import { Window } from '../../../parts/Window';
 import { useEdit } from '../use-edit';
 import { WidthHelp } from './WidthHelp';
+import { WOODS } from '../../../parts/woods';
 
-const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const SOURCES = STEP_ROOMS.filter(({ flow }) => flow.source);
 const GRAINS = [
   { value: 'length', label: 'Along the length' },
