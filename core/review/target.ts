@@ -6,6 +6,7 @@ import {
   type Step,
   type DimensionName,
   type Target,
+  timesMade,
 } from '../document';
 import { machineFacts, machinesThat } from '../kit';
 import { extents } from '../solid';
@@ -33,6 +34,11 @@ export function targetMissed(context: ReviewContext): Finding[] {
   return context.build.targets.flatMap((target) => oneMissed(context, target));
 }
 
+const countAtOnce = (target: Target, pieces: number): Fix => ({
+  label: `Count ${pieces} at once`,
+  edit: { do: 'setTarget', target: target.id, change: { atOnce: pieces } },
+});
+
 function oneMissed({ build, timeline }: ReviewContext, target: Target): Finding[] {
   const comparison = compareTarget(build, timeline, target);
   const first = target === build.targets[0];
@@ -54,15 +60,22 @@ function oneMissed({ build, timeline }: ReviewContext, target: Target): Finding[
               `${pieces.length} of ${wanted} asked for ${pieces.length === 1 ? 'comes' : 'come'} out.`,
             ],
             numbers: { pieces: pieces.length, wanted },
-            fixes:
-              target.atOnce === undefined
-                ? []
-                : [
-                    {
-                      label: `Count ${pieces.length} at once`,
-                      edit: { do: 'setTarget', target: target.id, change: { atOnce: pieces.length } },
-                    },
-                  ],
+            fixes: target.atOnce === undefined ? [] : [countAtOnce(target, pieces.length)],
+          },
+        ]
+      : [];
+  const more: Finding[] =
+    !build.brief && pieces.length > (target.atOnce ?? 1) && target.quantity > (target.atOnce ?? 1)
+      ? [
+          {
+            code: 'more-at-once',
+            step: id,
+            severity: 'warning',
+            message: [
+              `${pieces.length} come out at once and ${target.atOnce ?? 1} ${(target.atOnce ?? 1) === 1 ? 'is' : 'are'} counted: for ${target.quantity} wanted, its steps would be gone through ${timesMade(build, target)} times.`,
+            ],
+            numbers: { pieces: pieces.length, counted: target.atOnce ?? 1, wanted: target.quantity },
+            fixes: [countAtOnce(target, pieces.length)],
           },
         ]
       : [];
@@ -94,7 +107,7 @@ function oneMissed({ build, timeline }: ReviewContext, target: Target): Finding[
         ],
       };
     });
-  return [...fewer, ...missed];
+  return [...fewer, ...more, ...missed];
 }
 
 /** The size that comes out, mm, becomes the size that is wanted; no way where that dimension is free. */
@@ -305,6 +318,8 @@ declare module '../document/finding' {
   interface FindingCodes {
     /** Fewer pieces come out than are asked for. */
     'fewer-pieces': true;
+    /** More pieces come out at once than are counted: too many would be made. */
+    'more-at-once': true;
     /** A dimension comes out larger than asked for. */
     'target-overshot': true;
     /** A dimension comes out smaller than asked for. */

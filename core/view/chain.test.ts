@@ -6,6 +6,8 @@ import { panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { brokenReferences, STEP_ROOMS } from '../steps';
 import {
+  type ChainAct,
+  chainActs,
   interleaved,
   layingIn,
   layingOut,
@@ -14,7 +16,6 @@ import {
   movesOf,
   partChanged,
   placeAfter,
-  stepAside,
   stepsAt,
   usualLine,
 } from '.';
@@ -67,11 +68,17 @@ describe('the menu of a place', () => {
 describe('a step among its neighbours', () => {
   it('goes one place earlier or later, and to every place that takes it', () => {
     const flatten = idOf(panel, 'flatten');
-    const { earlier, later } = stepAside(panel, flatten);
-    const order = (edit: Edit | undefined) => edit && mustEdit(panel, edit).steps.map(({ kind }) => kind);
+    const step = panel.steps.find(({ id }) => id === flatten) ?? panel.steps[0];
+    const { earlier, later } = chainActs(panel, step);
+    const order = (act: ChainAct) =>
+      'edit' in act ? mustEdit(panel, act.edit).steps.map(({ kind }) => kind) : act.why;
     expect(order(earlier)).toEqual(['rip', 'mill', 'flatten', 'glue', 'trim']);
     expect(order(later)).toEqual(['rip', 'mill', 'glue', 'trim', 'flatten']);
-    expect(stepAside(panel, panel.steps[0].id)).toEqual({});
+    const rip = chainActs(panel, panel.steps[0]);
+    for (const act of [rip.earlier, rip.later, rip.remove])
+      expect('why' in act && phraseText(act.why, inch)).toMatch(/\w/);
+    const trim = panel.steps.at(-1) ?? panel.steps[0];
+    expect(chainActs(panel, trim).later).toEqual({ why: ['Trim is the last on its line.'] });
     expect(movesOf(panel, flatten).map(({ words }) => words)).toEqual([
       'after Rip',
       'after Mill',

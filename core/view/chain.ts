@@ -196,22 +196,60 @@ export function movesOf(build: BuildDocument, id: string): MovePlace[] {
     });
 }
 
-/** A step's neighbours on its line that it can change places with: one place earlier, one later. */
-export function stepAside(build: BuildDocument, id: string): { earlier?: Edit; later?: Edit } {
-  const step = build.steps.find((each) => each.id === id);
-  const maker = step && build.steps.find(({ output }) => output === step.inputs[0]);
-  const [user] = step ? usersOfOutput(build, step.output) : [];
-  const can = (edit: Edit | undefined) => (edit && !isRefused(applyEdit(build, edit)) ? edit : undefined);
-  const behind = maker && build.steps.find(({ output }) => output === maker.inputs[0]);
-  const earlier = can(
-    behind && maker.inputs.length === 1
-      ? { do: 'moveStep', step: id, after: behind.id, before: maker.id }
-      : undefined,
-  );
-  const later = can(
-    user && user.inputs.length === 1 ? { do: 'moveStep', step: id, after: user.id } : undefined,
-  );
-  return { ...(earlier ? { earlier } : {}), ...(later ? { later } : {}) };
+/** Something a hand can do to a step in its chain: the edit, or why it cannot be done there. */
+export type ChainAct = { edit: Edit } | { why: Phrase[] };
+
+/** All that can be done to a step in its chain, each carried out before it is offered. */
+export interface ChainActs {
+  earlier: ChainAct;
+  later: ChainAct;
+  duplicate: ChainAct;
+  remove: ChainAct;
+  /** What it takes from several lines, and how each is left aside. */
+  inputs: { from: string; leave: ChainAct }[];
+}
+
+/** What can be done to a step in its chain, or why not: one place earlier or later on its line, twice, out, an input less. */
+export function chainActs(build: BuildDocument, step: Step): ChainActs {
+  const { id } = step;
+  const tried = (edit: Edit): ChainAct => {
+    const made = applyEdit(build, edit);
+    return isRefused(made) ? { why: made.refused } : { edit };
+  };
+  const maker = makerOf(build, step.inputs[0] ?? '');
+  const behind = maker && makerOf(build, maker.inputs[0] ?? '');
+  const [user] = usersOfOutput(build, step.output);
+  const title = stepTitle(build, step);
+  const joins = (other: Step) => [
+    `${stepTitle(build, other)} joins several lines: ${title} is moved past it by choosing a place.`,
+  ];
+  const first: Phrase[] = [`${title} is the first that can be done on its line.`];
+  return {
+    earlier: !maker
+      ? tried({ do: 'moveStep', step: id, after: build.steps.find((each) => each.id !== id)?.id ?? id })
+      : maker.inputs.length > 1
+        ? { why: joins(maker) }
+        : behind
+          ? tried({ do: 'moveStep', step: id, after: behind.id, before: maker.id })
+          : { why: first },
+    later: !user
+      ? { why: [`${title} is the last on its line.`] }
+      : user.inputs.length > 1
+        ? { why: joins(user) }
+        : tried({ do: 'moveStep', step: id, after: user.id }),
+    duplicate: tried({ do: 'duplicateStep', step: id }),
+    remove: tried({ do: 'removeStep', step: id }),
+    inputs:
+      step.inputs.length > 1
+        ? step.inputs.map((output) => {
+            const from = makerOf(build, output);
+            return {
+              from: from ? stepTitle(build, from) : output,
+              leave: tried({ do: 'leaveAside', step: id, output }),
+            };
+          })
+        : [],
+  };
 }
 
 /** Pieces that lie on the bench at a moment, as one step gave them. */

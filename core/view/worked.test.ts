@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { tasksOf } from '../bench';
-import { type BuildDocument, copiesOf } from '../document';
+import { type BuildDocument, copiesOf, type Edit, timesMade } from '../document';
 import { mustEdit } from '../edit';
 import { glueUpOf, planClamps, plannedGlueUp, sessionsOf } from '../glueup';
 import { clampsOf, type ShopSnapshot } from '../kit';
 import { freeJob } from '../plan';
 import { shopWith } from '../plan/briefs.fixture';
+import { review } from '../review';
 import { run } from '../run';
 import { demandOf } from '../stock';
 import { blankLengthForSlices, rowsFromBlank, slicesNeeded } from '../units';
@@ -117,6 +118,23 @@ describe('a field of twenty slices from two panels', () => {
     expect(laid).toHaveLength(20);
     expect(laid.flatMap((piece, i) => (piece.startsWith('new') ? [i + 1] : []))).toEqual([4, 8, 12, 16, 20]);
   });
+});
+
+it('four pieces that come out at once and are wanted are made once, as the finding’s way out says', () => {
+  const four = mustEdit(
+    mustEdit(free(), {
+      do: 'addLine',
+      kind: 'have',
+      settings: { species: 'ash_white', count: 4, length: mm(720), width: mm(60), thickness: mm(60) },
+    }),
+    { do: 'setTarget', target: 'piece', change: { quantity: 4 } },
+  );
+  const found = (build: BuildDocument) =>
+    review(build, run(build)).find(({ code }) => code === 'more-at-once');
+  expect(found(four)?.numbers).toEqual({ pieces: 4, counted: 1, wanted: 4 });
+  const mended = mustEdit(four, found(four)?.fixes[0].edit as Edit);
+  expect(found(mended)).toBeUndefined();
+  expect(timesMade(mended, mended.targets[0])).toBe(1);
 });
 
 it('strips of 32 mm stock glued as they are stay 32', () => {

@@ -1,8 +1,9 @@
-import { ArrowLeft, ArrowRight, Copy, EyeOff, Plus, Trash2 } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Copy, EyeOff, Plus, Trash2, X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import type { BuildDocument, Edit, Step } from '../../../../core/document';
+import { type BuildDocument, type Edit, phraseText, type Step } from '../../../../core/document';
 import { readingsOn } from '../../../../core/edit';
-import { movesOf, stepAside } from '../../../../core/view';
+import { type ChainAct, chainActs, movesOf } from '../../../../core/view';
+import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch } from '../../../app/store';
 import { Choice } from '../../../parts/Choice';
@@ -30,7 +31,11 @@ function Inside({ build, step }: { build: BuildDocument; step: Step }) {
   const settle = useSettle();
   const set = (change: Record<string, unknown>, mark?: string) =>
     edit({ do: 'setStep', step: step.id, change }, mark && `${step.id}.${mark}`);
-  const { earlier, later } = stepAside(build, step.id);
+  const display = useDisplay();
+  const { earlier, later, duplicate, remove, inputs } = chainActs(build, step);
+  const why = [earlier, duplicate, remove].flatMap((act) =>
+    'why' in act ? [phraseText(act.why, display)] : [],
+  );
   const moves = movesOf(build, step.id);
   const readings = readingsOn(build, step.id);
   return (
@@ -39,22 +44,39 @@ function Inside({ build, step }: { build: BuildDocument; step: Step }) {
         <Act icon={<Plus size={15} />} onPress={() => dispatch(jobActions.addingAt({ after: step.id }))}>
           Add after it
         </Act>
-        <Act icon={<ArrowLeft size={15} />} edit={earlier} run={edit}>
+        <Act icon={<ArrowLeft size={15} />} act={earlier} run={edit}>
           Earlier
         </Act>
-        <Act icon={<ArrowRight size={15} />} edit={later} run={edit}>
+        <Act icon={<ArrowRight size={15} />} act={later} run={edit}>
           Later
         </Act>
-        <Act icon={<Copy size={15} />} edit={{ do: 'duplicateStep', step: step.id }} run={edit}>
+        <Act icon={<Copy size={15} />} act={duplicate} run={edit}>
           Duplicate
         </Act>
         <Act icon={<EyeOff size={15} />} onPress={() => set({ off: step.off ? undefined : true })}>
           {step.off ? 'Put back in' : 'Leave out'}
         </Act>
-        <Act icon={<Trash2 size={15} />} edit={{ do: 'removeStep', step: step.id }} run={edit}>
+        <Act icon={<Trash2 size={15} />} act={remove} run={edit}>
           Take out
         </Act>
       </div>
+      {[...new Set(why)].map((words) => (
+        <p key={words} className="text-graphite text-[13px]">
+          {words}
+        </p>
+      ))}
+      {inputs.length > 0 && (
+        <ul aria-label="Takes from" className="text-[14px]">
+          {inputs.map(({ from, leave }) => (
+            <li key={from} className="flex items-center justify-between gap-2 py-0.5">
+              <span>takes from {from}</span>
+              <Act icon={<X size={14} />} act={leave} run={edit}>
+                Leave aside
+              </Act>
+            </li>
+          ))}
+        </ul>
+      )}
       {readings > 0 && (
         <p className="text-graphite text-[13px]">
           {readings === 1 ? 'A reading hangs' : `${readings} readings hang`} on this step. Taken out, it keeps
@@ -112,26 +134,28 @@ const marksIn = (text: string): string[] | undefined => {
   return marks.length > 0 ? marks : undefined;
 };
 
-/** Something a hand can do to the step: an edit, or what opens elsewhere. Off where it cannot be done here. */
+/** Something a hand can do to the step, or what opens elsewhere. Off where it cannot be done here, with the reason. */
 function Act({
   icon,
   children,
-  edit,
+  act,
   run,
   onPress,
 }: {
   icon: ReactNode;
   children: ReactNode;
-  edit?: Edit;
+  act?: ChainAct;
   run?: (edit: Edit) => void;
   onPress?: () => void;
 }) {
+  const display = useDisplay();
   return (
     <button
       type="button"
       className="action"
-      disabled={!edit && !onPress}
-      onClick={() => (edit ? run?.(edit) : onPress?.())}
+      disabled={act && 'why' in act}
+      title={act && 'why' in act ? phraseText(act.why, display) : undefined}
+      onClick={() => (act && 'edit' in act ? run?.(act.edit) : onPress?.())}
     >
       <span aria-hidden>{icon}</span> {children}
     </button>
