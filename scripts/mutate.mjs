@@ -44,7 +44,7 @@ const argument = (name, usual) => {
 const COUNT = argument('count', 60);
 const SEED = argument('seed', 1);
 const FROM = argument('from', 0);
-const TRY_MS = 300_000;
+const TRY_MS = 600_000;
 
 /** Changes that once went unnoticed, each with the tests that must notice it now. */
 const NAMED = [

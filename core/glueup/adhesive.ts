@@ -15,7 +15,7 @@ import {
   type WaterClass,
 } from '../kit';
 import { counted } from '../units';
-import { findSpecies, lookOf } from '../wood';
+import { findSpecies, lookOf, materialOf, speciesName } from '../wood';
 import type { GlueUp } from './glueup';
 import { crewOf } from './pace';
 
@@ -23,6 +23,8 @@ import { crewOf } from './pace';
 const THIN_LEAF = 4;
 /** Lightness below which a wood counts as dark, OKLab: a pale glue line shows. */
 const DARK = 0.5;
+/** Classes of glue that hold on metal; common practice. */
+const HOLDS_METAL: readonly string[] = ['epoxy_rt', 'cyanoacrylate', 'polyurethane'];
 /** A slow glue-up wants at least so long to the last clamp, minutes. */
 const SLOW_MIN = 15;
 
@@ -66,7 +68,11 @@ export function judgeBottle(
   bottle: Adhesive,
   uses: readonly GlueUse[],
   shop: ShopSnapshot,
-  { closedUsedMin, today }: { closedUsedMin: number; today: string },
+  {
+    closedUsedMin,
+    today,
+    species = [],
+  }: { closedUsedMin: number; today: string; species?: readonly string[] },
 ): JudgedBottle {
   const facts = adhesiveFacts(bottle);
   const climate = climateOf(shop);
@@ -93,6 +99,11 @@ export function judgeBottle(
     against.push([`Water class ${facts.water}; a piece that gets wet wants D3 at least (EN 204).`]);
   if (uses.includes('outdoors') && !atLeast(facts.water, 'D4'))
     against.push([`Water class ${facts.water}; outdoors wants D4 at least (EN 204).`]);
+  const metal = species.find((id) => !materialOf(id).woodGlue);
+  if (metal && !HOLDS_METAL.includes(bottle.class))
+    against.push([
+      `Hardly holds on ${speciesName(metal).toLowerCase()}: roughen and degrease it, and use epoxy.`,
+    ]);
   if (facts.leastMoisturePct && shop.woodMoisturePct < facts.leastMoisturePct)
     notes.push([
       `It sets by moisture: the wood stands at ${shop.woodMoisturePct} %, it wants ${facts.leastMoisturePct} %. Mist one face.`,
@@ -122,15 +133,14 @@ export function judgeBottle(
   return { bottle, facts, times, against, notes };
 }
 
-/** All bottles of the shelf, those that suit first, in the shelf's own order. */
+/** All bottles of the shelf for one glue-up, those that suit first, in the shelf's own order. */
 export function judgeShelf(
   uses: readonly GlueUse[],
   shop: ShopSnapshot,
-  closedUsedMin: number,
-  today: string,
+  seen: { closedUsedMin: number; today: string; species?: readonly string[] },
 ): JudgedBottle[] {
   return adhesivesOf(shop)
-    .map((bottle) => judgeBottle(bottle, uses, shop, { closedUsedMin, today }))
+    .map((bottle) => judgeBottle(bottle, uses, shop, seen))
     .toSorted((a, b) => a.against.length - b.against.length);
 }
 

@@ -64,7 +64,8 @@ export function plannedGlueUp(
   const rehearsal = rehearse(glueUp, clamps, aids, shop);
   const { uses, guessed } = usesOf(build, glueUpsOf(build, timeline));
   const chosen = bottleFor(glueUp, shop);
-  const bottle = chosen && judgeBottle(chosen, uses, shop, { closedUsedMin: rehearsal.closedUsedMin, today });
+  const seen = { closedUsedMin: rehearsal.closedUsedMin, today, species: glueUp.species };
+  const bottle = chosen && judgeBottle(chosen, uses, shop, seen);
   const amount = bottle && amountFor(glueUp, bottle.facts, shop);
   const strength = strengthWords(glueUp);
   const staging = stagingOf(build, timeline, glueUp);
@@ -77,7 +78,7 @@ export function plannedGlueUp(
     aids,
     ...(needs ? { needsAids: needs } : {}),
     rehearsal,
-    shelf: judgeShelf(uses, shop, rehearsal.closedUsedMin, today),
+    shelf: judgeShelf(uses, shop, seen),
     ...(bottle ? { bottle } : {}),
     ...(amount ? { amount } : {}),
     uses,

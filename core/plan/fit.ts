@@ -8,6 +8,7 @@ import {
   type Refused,
 } from '../document';
 import type { ShopSnapshot } from '../kit';
+import { materialOf, speciesName } from '../wood';
 import { patternOf } from './patterns/patterns';
 
 type About = { name: string; use: string };
@@ -25,6 +26,13 @@ export const mustFit = (brief: Brief, shop: ShopSnapshot, about: About): BuildDo
 
 function plan(brief: Brief, shop: ShopSnapshot, about: About): BuildDocument {
   if (brief.woods.length === 0) throw new Refusal(['Choose at least one wood.']);
+  for (const wood of brief.woods) {
+    const { milled, instead } = materialOf(wood);
+    if (!milled)
+      throw new Refusal([
+        `${speciesName(wood)} is not milled from rough boards${instead ? `: ${instead}` : ''}. Begin a line of its own with it, “What I have”, and lay it into a glue-up.`,
+      ]);
+  }
   const most = Math.max(brief.length.value?.mm ?? 0, brief.width.value?.mm ?? 0) / brief.module.mm;
   if (most > MOST_STRIPS)
     throw new Refusal([

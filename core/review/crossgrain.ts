@@ -15,7 +15,7 @@ import {
   type Vec3,
 } from '../solid';
 import { roomOf } from '../steps';
-import { findSpecies } from '../wood';
+import { findSpecies, isSolid, speciesName } from '../wood';
 import type { ReviewContext } from './context';
 
 /** Fibres that cross by less run along one another: such a joint is an ordinary one. Cosine of 20 degrees. */
@@ -30,19 +30,28 @@ const movement = (cell: Cell) => {
   return {
     radial: species?.coefficientRadial ?? 0.0015,
     tangential: species?.coefficientTangential ?? 0.003,
+    along: species?.coefficientAlong ?? 0,
   };
 };
 
-/** All fibres run one way: nothing can be across the grain, and no joint need be looked at. */
+/** Whether one side of a joint is a sheet or a metal and the other wood: then no way of the grain makes them move alike. */
+const onSheet = (a: Cell, b: Cell): boolean => isSolid(a.origin.species) !== isSolid(b.origin.species);
+
+/** All fibres run one way in one kind of wood: nothing can be across the grain, and no joint need be looked at. */
 const allAlong = ({ cells }: Blank): boolean => {
   const first = cells[0] && grainOf(cells[0]);
-  return cells.every((cell) => Math.abs(dot(grainOf(cell), first)) > 0.999);
+  return (
+    cells.every((cell) => Math.abs(dot(grainOf(cell), first)) > 0.999) &&
+    !cells.some((cell) => onSheet(cell, cells[0]))
+  );
 };
 
 /** One side of a joint across the grain: everything one part meets on one plane. */
 interface Side {
   contacts: Contact[];
   differences: StrainDifference[];
+  /** The sheet or the metal at this joint, where it is one. */
+  sheet?: string;
 }
 
 /** Length of what is joined along a direction: stretches that overlap count once, gaps do not count. mm. */
@@ -94,7 +103,7 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
     if (partOf[a] === partOf[b]) continue;
     all += areaMm2;
     if ([one, other].some((cell) => grainSide(grainAngle(cell, normal)) === 'end grain')) ends += areaMm2;
-    if (Math.abs(dot(grainOf(one), grainOf(other))) > ALONG) continue;
+    if (Math.abs(dot(grainOf(one), grainOf(other))) > ALONG && !onSheet(one, other)) continue;
     // Each part as one side, with everything it meets on this plane as the other: always this one less that one.
     for (const [own, [x, y]] of [
       [partOf[a], [one, other]],
@@ -102,19 +111,46 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
     ] as const) {
       const plane = normal.map((n) => n.toFixed(4)).join(',');
       const key = `${own} ${plane} ${dot(contact.at, normal).toFixed(2)}`;
-      const side = sides.get(key) ?? { contacts: [], differences: [] };
+      const sheet = onSheet(one, other)
+        ? [one, other].find(({ origin }) => !isSolid(origin.species))?.origin.species
+        : undefined;
+      const side: Side = sides.get(key) ?? { contacts: [], differences: [], ...(sheet ? { sheet } : {}) };
       side.contacts.push(contact);
       side.differences.push(strainDifference(x, y, normal, { ma: movement(x), mb: movement(y) }));
       sides.set(key, side);
     }
   }
   const worst = [...sides.values()]
-    .map(movesOf)
-    .reduce((a, b) => (b.moves > a.moves + 1e-9 ? b : a), { length: 0, moves: 0 });
+    .map((side): Moves => ({ ...movesOf(side), ...(side.sheet ? { sheet: side.sheet } : {}) }))
+    .reduce<Moves>((a, b) => (b.moves > a.moves + 1e-9 ? b : a), { length: 0, moves: 0 });
   return [...across(step, worst), ...weakEnds(step, ends, all)];
 }
-function across(step: Step, { length, moves }: { length: number; moves: number }): Finding[] {
+
+interface Moves {
+  length: number;
+  moves: number;
+  sheet?: string;
+}
+
+function across(step: Step, { length, moves, sheet }: Moves): Finding[] {
   if (moves < TAKEN_UP_MM) return [];
+  if (sheet)
+    return [
+      {
+        code: 'wood-on-sheet',
+        step: step.id,
+        severity: 'warning',
+        message: [
+          `Wood glued to ${speciesName(sheet).toLowerCase()} over `,
+          { mm: length },
+          `: over a change of ${YEAR_PCT} % moisture the wood wants to move `,
+          { mm: moves },
+          ' and the other holds it. It cracks, or the piece bends; fasten it so that it can slide, use narrow strips along the edge, or cover both faces alike with thin wood.',
+        ],
+        numbers: { length, moves, moisture: YEAR_PCT },
+        fixes: [],
+      },
+    ];
   return [
     {
       code: 'cross-grain-joint',
@@ -159,6 +195,8 @@ declare module '../document/finding' {
   interface FindingCodes {
     /** Wood moves across the grain against wood that does not. */
     'cross-grain-joint': true;
+    /** Wood is glued to a sheet or a metal that does not move with it. */
+    'wood-on-sheet': true;
     /** A joint of end grain, which hardly holds. */
     'end-grain-joint': true;
   }

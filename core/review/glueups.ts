@@ -177,8 +177,14 @@ const adhesiveFindings: Findings = (glueUp, plan, { build, timeline, today }) =>
   const { uses, guessed } = usesOf(build, glueUpsOf(build, timeline));
   const day = today ?? '';
   const used = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop).closedUsedMin;
-  const judged = judgeBottle(bottle, uses, shop, { closedUsedMin: 0, today: day });
-  const better = judgeShelf(uses, shop, used, day).find(({ against }) => against.length === 0);
+  const judged = judgeBottle(bottle, uses, shop, {
+    closedUsedMin: 0,
+    today: day,
+    species: glueUp.species,
+  });
+  const better = judgeShelf(uses, shop, { closedUsedMin: used, today: day, species: glueUp.species }).find(
+    ({ against }) => against.length === 0,
+  );
   const fixes = better ? [planGlue(glueUp, `Use ${better.bottle.name}`, { adhesive: better.bottle.id })] : [];
   const out = judged.against.map((words) =>
     warning(

@@ -9,6 +9,7 @@ import { doneEarly } from './early';
 import { glueUpFindings } from './glueups';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { machineLimits } from './limits';
+import { materialFindings } from './materials';
 import { notOnHand } from './onhand';
 import { withPlayedOffers } from './offers';
 import { cutMargins, sawCapacity, sawReach } from './sawing';
@@ -76,6 +77,7 @@ function raise(build: BuildDocument, timeline: Timeline, today?: string): Findin
     doneEarly,
     notOnHand,
     wrongTool,
+    materialFindings,
   ];
   return [
     ...timeline.problems,

@@ -2,15 +2,16 @@ import { cellCentre, type Cell } from './cell';
 import { movePoint } from './rigid';
 import { cross, normalized, type Vec3 } from './vec';
 
-/** Dimensional change coefficients of a wood: strain per 1 % moisture, radial and tangential. */
+/** Dimensional change coefficients of a wood: strain per 1 % moisture, radial, tangential, and along the grain (none if missing). */
 export interface MovementCoefficients {
   radial: number;
   tangential: number;
+  along?: number;
 }
 
 type Symmetric = [number, number, number, number, number, number]; // xx yy zz xy xz yz
 
-/** Free strain per 1 % moisture at a cell's centre, in the blank's frame: eR r r' + eT t t'. */
+/** Free strain per 1 % moisture at a cell's centre, in the blank's frame: eR r r' + eT t t' + eL l l'. */
 function strain(cell: Cell, movement: MovementCoefficients): Symmetric {
   const inLog = movePoint(cell.toLog, cellCentre(cell));
   const length = Math.hypot(inLog[0], inLog[1]) || 1;
@@ -25,7 +26,10 @@ function strain(cell: Cell, movement: MovementCoefficients): Symmetric {
   };
   const r = back(radialInLog);
   const t = back([-radialInLog[1], radialInLog[0], 0]);
-  const entry = (i: number, j: number) => movement.radial * r[i] * r[j] + movement.tangential * t[i] * t[j];
+  const l = back([0, 0, 1]);
+  const along = movement.along ?? 0;
+  const entry = (i: number, j: number) =>
+    movement.radial * r[i] * r[j] + movement.tangential * t[i] * t[j] + along * l[i] * l[j];
   return [entry(0, 0), entry(1, 1), entry(2, 2), entry(0, 1), entry(0, 2), entry(1, 2)];
 }
 

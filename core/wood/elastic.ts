@@ -57,6 +57,7 @@ const NEAREST: Record<string, string> = {
   douglas_fir_interior_north: 'douglas_fir_coast',
   douglas_fir_interior_west: 'douglas_fir_coast',
   redwood_young: 'redwood_old',
+  veneer_lumber: 'douglas_fir_coast',
 };
 /** The handbook's mean rows, by group, where nothing nearer is known. */
 const GROUP_ROW: Record<string, string> = { hardwood: 'maple_sugar', softwood: 'pine_ponderosa' };
@@ -74,6 +75,15 @@ export const compressionFromGravity = (gravity: number, group: string): number =
 /** Elastic values of a wood; a wood without a row takes its nearest one, and says whose. */
 export function elasticOf(species: string): Elastic {
   const known = findSpecies(species);
+  if (known?.ratios)
+    return {
+      from: species,
+      own: true,
+      EL: 1000 * (known.moeGPa ?? 11),
+      ratios: known.ratios,
+      compressionMPa: known.compressionMPa ?? compressionFromGravity(known.specificGravity12, known.group),
+      compressionFrom: known.compressionMPa === undefined ? 'regression' : 'table',
+    };
   const group = known?.group ?? 'hardwood';
   const own = rows.has(species);
   const from = own

@@ -1,21 +1,7 @@
 import type { Look } from './looks';
+import { madeAt } from './made';
 import { chance, hash, noise } from './noise';
-
-/** Everything that stays the same while one cell is drawn. */
-export interface Sample {
-  look: Look;
-  /** Seed of the log's figure and of the board's own shade. */
-  seed: number;
-  shade: number;
-  /** The face's normal in the log's frame. */
-  nx: number;
-  ny: number;
-  nz: number;
-  /** Size of a pixel in mm. */
-  px: number;
-  /** Added to the colour: how far this board lies from its wood's usual one, OKLab. */
-  tone?: readonly [number, number, number];
-}
+import type { Sample } from './sample';
 
 const TAU = 2 * Math.PI;
 
@@ -105,6 +91,7 @@ function rayAt(r: number, turn: number, z: number, s: Sample, radialShare: numbe
  */
 export function woodAt(x0: number, y0: number, z: number, s: Sample, out: Float64Array): void {
   const { look, seed } = s;
+  if (look.made) return madeAt([x0, y0, z], look.made, s, out);
   const x = x0 + 5 * wave(z / 310 + seed) + 1.6 * wave(z / 97 + seed * 3);
   const y = y0 + 5 * wave(z / 270 + seed * 2) + 1.6 * wave(z / 83 + seed * 5);
   const bare = Math.sqrt(x * x + y * y) || 1e-6; // Math.hypot costs ten times as much

@@ -39,6 +39,20 @@ export interface Look {
   ringContrast: number;
   /** Lightness of streaks along the grain that follow no ring. */
   streak: number;
+  /** Made in a works, not grown; undefined in wood. */
+  made?: Made;
+}
+
+/** What a sheet or a metal looks like: layers along its faces, their directions, or none. */
+export interface Made {
+  /** Thickness of a layer, mm; 0 where there is none. */
+  layerMm: number;
+  /** Every other layer runs across. */
+  crosswise: boolean;
+  /** How light its line of glue is beside its wood; 0 for none. */
+  glueLine: number;
+  /** How strong its fibres show. */
+  fibre: number;
 }
 
 /** Rays too fine to be seen. */
@@ -246,6 +260,24 @@ const tinted = (base: Look, early: OkLab, late: OkLab, more: Partial<Look> = {})
   ...more,
 });
 
+/** Nothing of what grew. */
+const made = (early: OkLab, late: OkLab, how: Made): Look => ({
+  ...maple,
+  early,
+  late,
+  rays: NO_RAYS,
+  endDark: how.fibre > 0.01 ? 0.12 : 0,
+  streak: how.fibre,
+  made: how,
+});
+const plies = (layerMm: number, crosswise: boolean): Made => ({
+  layerMm,
+  crosswise,
+  glueLine: -0.13,
+  fibre: 0.022,
+});
+const METAL: Made = { layerMm: 0, crosswise: false, glueLine: 0, fibre: 0.009 };
+
 const looks = {
   walnut,
   maple,
@@ -278,6 +310,13 @@ const looks = {
   ipe: tinted(mahogany, [0.42, 0.024, 0.04], [0.36, 0.022, 0.034], { rays: NO_RAYS }),
   zebra: tinted(wenge, [0.73, 0.018, 0.07], [0.4, 0.026, 0.044], { ringMm: 4, lateShare: 0.4 }),
   olive: tinted(walnut, [0.68, 0.014, 0.078], [0.5, 0.02, 0.056], { ringVariation: 0.8, streak: 0.04 }),
+  birchPlywood: made([0.83, 0.014, 0.058], [0.72, 0.024, 0.062], plies(1.4, true)),
+  softPlywood: made([0.79, 0.024, 0.07], [0.66, 0.04, 0.074], plies(2.8, true)),
+  veneerLumber: made([0.76, 0.026, 0.072], [0.7, 0.034, 0.074], plies(3.2, false)),
+  fibreboard: made([0.66, 0.022, 0.05], [0.66, 0.022, 0.05], { ...METAL, fibre: 0.006 }),
+  brass: made([0.76, 0.008, 0.105], [0.76, 0.008, 0.105], METAL),
+  aluminium: made([0.83, -0.002, -0.004], [0.83, -0.002, -0.004], METAL),
+  steel: made([0.64, -0.003, -0.008], [0.64, -0.003, -0.008], METAL),
 } satisfies Record<string, Look>;
 
 export type LookName = keyof typeof looks;
@@ -297,6 +336,7 @@ const oneShape = (look: Look): Look => {
     ringVariation,
     ringContrast,
     streak,
+    made: how,
   } = look;
   return {
     ringMm,
@@ -311,6 +351,7 @@ const oneShape = (look: Look): Look => {
     ringVariation,
     ringContrast,
     streak,
+    made: how,
   };
 };
 

@@ -1,41 +1,28 @@
 import { LOOKS, type Look, type LookName } from './looks';
+import { MATERIAL_KINDS, type MaterialFacts } from './materials';
+import type { Species } from './properties';
+import { MADE_MATERIALS } from './sheets';
 import data from './species.data.json';
-
-/** How well a recalled value is known. */
-export type Certainty = 'sure' | 'likely' | 'unsure' | 'derived';
-
-/** Reference values of a wood, recalled from memory from the handbooks named in `speciesSources`. */
-export interface Species {
-  id: string;
-  common: string;
-  latin: string;
-  group: string;
-  porosity?: string;
-  /** Ovendry mass over volume at 12 % moisture. */
-  specificGravity12: number;
-  shrinkageRadialPct?: number;
-  shrinkageTangentialPct?: number;
-  /** Change of size per 1 % of moisture between 6 and 14 %. */
-  coefficientRadial: number;
-  coefficientTangential: number;
-  jankaLbf?: number;
-  moeGPa?: number;
-  easeOfBonding?: string;
-  certainty: Record<string, string>;
-}
 
 /** Where the values come from, by the handbook's table. */
 export const speciesSources: Record<string, string> = data.sources;
 
-/** All woods Junta knows, in alphabetical order of their common names. */
-export const SPECIES: readonly Species[] = (data.species as Species[]).toSorted((a, b) =>
-  a.common.localeCompare(b.common),
-);
+/** All woods Junta knows, in alphabetical order of their common names; sheets and metals after them. */
+export const SPECIES: readonly Species[] = [
+  ...(data.species as Species[]).toSorted((a, b) => a.common.localeCompare(b.common)),
+  ...MADE_MATERIALS,
+];
 
 const byId = new Map(SPECIES.map((species) => [species.id, species]));
 
 /** A wood by its id, or undefined. */
 export const findSpecies = (id: string): Species | undefined => byId.get(id);
+
+/** What a wood is made as; a wood Junta does not know counts as solid. */
+export const materialOf = (id: string): MaterialFacts => MATERIAL_KINDS[byId.get(id)?.material ?? 'solid'];
+
+/** Whether a wood grew: not a sheet, nor a metal. */
+export const isSolid = (id: string): boolean => (byId.get(id)?.material ?? 'solid') === 'solid';
 
 /** A wood's common name; the id itself for a wood Junta does not know. */
 export const speciesName = (id: string): string => byId.get(id)?.common ?? id;
@@ -92,14 +79,21 @@ const LOOK_OF: Record<string, LookName> = {
   ipe: 'ipe',
   zebrawood: 'zebra',
   olive: 'olive',
+  plywood_birch: 'birchPlywood',
+  plywood_softwood: 'softPlywood',
+  veneer_lumber: 'veneerLumber',
+  fibreboard: 'fibreboard',
+  brass: 'brass',
+  aluminium: 'aluminium',
+  steel: 'steel',
 };
 
 /** What a wood is drawn like; an unknown wood is drawn as plain maple. */
 export const lookOf = (id: string): Look => LOOKS[Object.hasOwn(LOOK_OF, id) ? LOOK_OF[id] : 'maple'];
 
-/** Density in kg/m3 at a moisture in %: 1000 G (1 + M/100), Wood Handbook chapter 4, from memory. */
+/** Density in kg/m3 at a moisture in %: 1000 G (1 + M/100), Wood Handbook chapter 4, from memory; of sheets and metals as sold. */
 export const density = (species: Species, moisturePct = 8): number =>
-  1000 * species.specificGravity12 * (1 + moisturePct / 100);
+  species.densityKgM3 ?? 1000 * species.specificGravity12 * (1 + moisturePct / 100);
 
 /** Change of a size across the grain: size x coefficient x change in moisture %. Any unit of length. */
 export const seasonalChange = (size: number, coefficient: number, moistureChangePct: number): number =>

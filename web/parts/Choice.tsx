@@ -7,7 +7,18 @@ export interface Option {
   label: string;
   mark?: ReactNode;
   disabled?: boolean;
+  /** Options of one group stand together, under its name. */
+  group?: string;
 }
+
+/** Options in their order, those that follow one another with one group together. */
+const grouped = (options: readonly Option[]): { group: string | undefined; options: Option[] }[] =>
+  options.reduce<{ group: string | undefined; options: Option[] }[]>((all, option) => {
+    const last = all.at(-1);
+    if (last && last.group === option.group) last.options.push(option);
+    else all.push({ group: option.group, options: [option] });
+    return all;
+  }, []);
 
 /** One of a list, by mouse, touch or keyboard. */
 export function Choice({
@@ -57,23 +68,30 @@ export function Choice({
               className="sheet z-50 max-h-80 overflow-hidden shadow-lg"
             >
               <Select.Viewport className="p-1">
-                {options.map((option) => (
-                  <Select.Item
-                    key={option.value}
-                    value={option.value}
-                    disabled={option.disabled}
-                    className="data-[highlighted]:bg-chalk-wash flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 text-[14px] outline-none data-[disabled]:opacity-50"
-                  >
-                    <Select.ItemText>
-                      <span className="inline-flex items-center gap-2">
-                        {option.mark}
-                        {option.label}
-                      </span>
-                    </Select.ItemText>
-                    <Select.ItemIndicator className="ml-auto">
-                      <Check size={14} aria-hidden />
-                    </Select.ItemIndicator>
-                  </Select.Item>
+                {grouped(options).map((each, i) => (
+                  <Select.Group key={each.group ?? i}>
+                    {each.group && (
+                      <Select.Label className="label px-2 pt-2 pb-0.5">{each.group}</Select.Label>
+                    )}
+                    {each.options.map((option) => (
+                      <Select.Item
+                        key={option.value}
+                        value={option.value}
+                        disabled={option.disabled}
+                        className="data-[highlighted]:bg-chalk-wash flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 text-[14px] outline-none data-[disabled]:opacity-50"
+                      >
+                        <Select.ItemText>
+                          <span className="inline-flex items-center gap-2">
+                            {option.mark}
+                            {option.label}
+                          </span>
+                        </Select.ItemText>
+                        <Select.ItemIndicator className="ml-auto">
+                          <Check size={14} aria-hidden />
+                        </Select.ItemIndicator>
+                      </Select.Item>
+                    ))}
+                  </Select.Group>
                 ))}
               </Select.Viewport>
             </Select.Content>

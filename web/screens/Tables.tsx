@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { density, SPECIES, speciesSources, type Species } from '../../core/wood/species';
+import {
+  density,
+  MATERIAL_KINDS,
+  MATERIAL_SOURCE,
+  SPECIES,
+  speciesSources,
+  type Species,
+} from '../../core/wood';
 import { useDisplay } from '../app/display';
 import { Swatch } from '../parts/Swatch';
 import { GlueTables } from './tables/GlueTables';
@@ -52,7 +59,7 @@ export function Tables() {
               <th className="pr-3 text-right">
                 Change per 1 % moisture
                 <br />
-                radial, tangential
+                radial, tangential; of sheets through, across, along
               </th>
               <th className="pr-3 text-right">
                 Side hardness
@@ -82,7 +89,9 @@ export function Tables() {
                   </td>
                   <td className="pr-3">
                     <span className="font-medium">{s.common}</span>{' '}
-                    <span className="text-graphite text-[13px] italic">{s.latin}</span>
+                    <span className="text-graphite text-[13px] italic">
+                      {s.latin || (s.material && MATERIAL_KINDS[s.material].says)}
+                    </span>
                   </td>
                   <td className="rule pr-3 text-right">
                     <Value of="specificGravity12">{weight(s)}</Value>
@@ -94,6 +103,11 @@ export function Tables() {
                   <td className="rule pr-3 text-right">
                     <Value of="coefficientRadial">{s.coefficientRadial?.toFixed(5)}</Value>,{' '}
                     <Value of="coefficientTangential">{s.coefficientTangential?.toFixed(5)}</Value>
+                    {s.coefficientAlong !== undefined && (
+                      <>
+                        , <Value of="coefficientAlong">{s.coefficientAlong.toFixed(5)}</Value>
+                      </>
+                    )}
                   </td>
                   <td className="rule pr-3 text-right">
                     <Value of="jankaLbf">
@@ -116,6 +130,7 @@ export function Tables() {
         {Object.entries(speciesSources).map(([key, source]) => (
           <li key={key}>{source}</li>
         ))}
+        <li>Sheets and metals: {MATERIAL_SOURCE}. How thick layers and faces are: common practice.</li>
       </ul>
       <GlueTables search={wanted} />
     </main>

@@ -43,7 +43,7 @@ function had({ species, length, width, thickness, grainAlong, cut }: HaveStep, i
   const seed = seedOf(id);
   const origin: Origin = { board: `wood for ${id}`, species, seed, shade: seed };
   const box = (l: number, w: number, t: number) =>
-    boxBlank([l, w, t], placeInLog(seed, w, t, cut), origin, id);
+    boxBlank([l, w, t], placeInLog(seed, w, t, { species, ...(cut ? { grain: cut } : {}) }), origin, id);
   switch (grainAlong) {
     case 'thickness':
       return toOrigin(turnBlank(box(thickness.mm, width.mm, length.mm), 'standOnEnd'));

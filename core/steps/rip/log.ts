@@ -1,6 +1,16 @@
 import type { BoardStock, GrainCut } from '../../document';
 import { type Blank, boxBlank, inverse, type Rigid } from '../../solid';
-import { type BoardMarks, chance, hash, lookOf, type MarkKind, toneOf, type WoodMark } from '../../wood';
+import {
+  type BoardMarks,
+  chance,
+  hash,
+  lookOf,
+  type MarkKind,
+  materialOf,
+  SHEET_RADIUS_MM,
+  toneOf,
+  type WoodMark,
+} from '../../wood';
 
 /** A whole number from a text, the same on every machine. */
 export const seedOf = (text: string): number => {
@@ -38,11 +48,22 @@ const placed = (
   ];
 };
 
+/** A sheet's own planes lie along its faces, its under face at a whole layer: as far up its "log" as rings are flat. */
+const sheetPlace = (seed: number, width: number, thickness: number): Rigid =>
+  placed(0, { radius: SHEET_RADIUS_MM + thickness / 2, width, thickness, z: 400 * chance(seed, 5) });
+
+/** A piece of a wood, and how it was sawn; how is no question in a sheet. */
+interface Sawn {
+  species: string;
+  grain?: GrainCut;
+}
+
 /**
  * Where in its log a board lay: the pith under the middle of its face (flat-sawn) or beside its edge (quartersawn),
  * at a distance that the seed decides. Wood whose log nobody has looked at is drawn from such a guess.
  */
-export function placeInLog(seed: number, width: number, thickness: number, grain?: GrainCut): Rigid {
+export function placeInLog(seed: number, width: number, thickness: number, { species, grain }: Sawn): Rigid {
+  if (materialOf(species).sheet) return sheetPlace(seed, width, thickness);
   const pick = chance(seed, 1);
   const cut: GrainCut = grain ?? (pick < 0.55 ? 'flat' : pick < 0.8 ? 'rift' : 'quarter');
   const [from, to] = GRAIN_TURN[cut];
@@ -55,8 +76,11 @@ export function placeInLog(seed: number, width: number, thickness: number, grain
 export function logOf(board: BoardStock): Rigid {
   const seed = seedOf(board.log ?? board.id) + seedOf(board.id);
   const [width, thickness] = [board.width.mm, board.thickness.mm];
-  const guess = placeInLog(seed, width, thickness, board.grain ?? 'flat');
-  if (!board.pith && !board.ringRadius) return guess;
+  const guess = placeInLog(seed, width, thickness, {
+    species: board.species,
+    grain: board.grain ?? 'flat',
+  });
+  if ((!board.pith && !board.ringRadius) || materialOf(board.species).sheet) return guess;
   const [from, to] = GRAIN_TURN[board.grain ?? 'flat'];
   const within = from + (to - from) * chance(seed, 2);
   // The face's upward normal points away from a pith that lies below it.

@@ -272,7 +272,7 @@ function looseStrip(slot: Slot): Blank {
   const seed = slot.strip?.seed ?? seedOf(slot.id);
   const size = [slot.length.mm, slot.width.mm, slot.thickness.mm] as const;
   const origin: Origin = { board: `wood for ${slot.id}`, species: slot.species, seed, shade: seed };
-  return boxBlank(size, placeInLog(seed, size[1], size[2], slot.grain), origin, slot.id);
+  return boxBlank(size, placeInLog(seed, size[1], size[2], slot), origin, slot.id);
 }
 
 function stripErrors(step: RipStep, slot: Slot, saw: Saw, { sources }: RunContext) {

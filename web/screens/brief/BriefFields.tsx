@@ -8,7 +8,7 @@ import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { AimFields } from './AimFields';
-import { WOODS } from '../../parts/woods';
+import { MILLED_WOODS } from '../../parts/woods';
 
 const MOST_WOODS = 8;
 
@@ -118,7 +118,7 @@ function Woods({ brief, onChange }: Pick<Props, 'brief' | 'onChange'>) {
             label={`Wood ${i + 1}`}
             hideLabel
             value={wood}
-            options={WOODS}
+            options={MILLED_WOODS}
             onChange={(next) => onChange({ woods: woods.map((w, k) => (k === i ? next : w)) })}
             className="flex-1"
           />

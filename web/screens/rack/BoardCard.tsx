@@ -3,7 +3,6 @@ import type { NewBoard, RackBoard } from '../../../contract/board';
 import { PRICE_PER, type PricePer, SOLD_AS } from '../../../core/document';
 import { acclimatised, boardCost, millingYield, moneyText } from '../../../core/stock';
 import { counted, type Length, lengthText, offText } from '../../../core/units';
-import { SPECIES } from '../../../core/wood/species';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
@@ -11,12 +10,11 @@ import { changeBoard } from '../../app/rack';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
-import { Swatch } from '../../parts/Swatch';
+import { WOODS } from '../../parts/woods';
 import { BoardColour } from './BoardColour';
 import { GRAIN_NAMES, PER_NAMES, SOLD_NAMES } from './words';
 
 const NOT_LOOKED = { value: '?', label: 'not looked at' };
-const WOODS = SPECIES.map(({ id, common }) => ({ value: id, label: common, mark: <Swatch species={id} /> }));
 const PAGES = ['Gives', 'Board', 'Wood', 'History'] as const;
 
 /** What is known of a board, on four leaves: what it gives, what it is, how its wood grew, where it came from. */
