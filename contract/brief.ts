@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { type MeasureValue, PATTERN_IDS } from '../core/document';
 import { checkWith } from './check';
 import { aim, cutter, list, oneOf, whole } from './fields';
-import { exact, id, length } from './lengths';
+import { exact, id, length, text } from './lengths';
 
 const measureLength = length();
 const isMeasure = (value: unknown): boolean => {
@@ -44,5 +44,7 @@ export const briefSchema = exact({
   extraSlices: whole().min(0).max(100),
   sections: whole().min(0).max(50),
   quantity: yup.number().integer().min(1).max(100).optional(),
+  asTheyAre: yup.boolean().optional(),
+  stock: text(40).optional(),
   measures: measures(),
 });

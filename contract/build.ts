@@ -7,7 +7,9 @@ import {
   MOST_STEPS,
   MOST_STRIPS,
   MOST_TARGETS,
+  MOST_BUY_LENGTHS,
 } from '../core/document';
+import { STOCK_KIND_NAMES } from '../core/kit';
 import { brokenReferences } from '../core/steps';
 import { boardSchema } from './board';
 import { briefSchema } from './brief';
@@ -88,6 +90,8 @@ const breakdownSchema = exact({
   leastOffcutLength: notNegative(),
   leastOffcutWidth: notNegative(),
   offcutWorthPct: amount().min(0).max(100),
+  buyAs: maybeOneOf(...STOCK_KIND_NAMES),
+  buyLengths: optionalList(length(), MOST_BUY_LENGTHS),
 });
 
 /** The build document as it stands in the file, in the database and on the wire. */

@@ -1,3 +1,4 @@
+import type { StockKind } from '../kit';
 import type { Length } from '../units';
 
 /** What the breakdown aims at. */
@@ -33,4 +34,11 @@ export interface BreakdownSettings {
   leastOffcutWidth: Length;
   /** What an offcut worth keeping counts, in % of the same wood in a whole board. */
   offcutWorthPct: number;
+  /** What is bought is bought as this; as its wood usually is, if missing. */
+  buyAs?: StockKind;
+  /** Lengths the yard has; the usual ones of that kind, if missing. */
+  buyLengths?: Length[];
 }
+
+/** The most lengths a yard may have. */
+export const MOST_BUY_LENGTHS = 20;

@@ -26,6 +26,7 @@ export const PATTERN_IDS = [
   'framed',
   'corner',
   'ownRule',
+  'centred',
 ] as const;
 
 export type PatternId = (typeof PATTERN_IDS)[number];
@@ -47,6 +48,10 @@ export interface Brief {
   extraSlices: number;
   /** Panels only: glued as this many sections, 0 for as many as the machine needs. */
   sections: number;
+  /** Strips come planed: faces and edges stay as they are, and no milling is planned. */
+  asTheyAre?: boolean;
+  /** What the wood is sold as, as typed: `2x8`, `8/4`, `45 x 95`. */
+  stock?: string;
   /** How many alike are made together; one if missing. */
   quantity?: number;
   /** The pattern's own measures, by their names. */

@@ -12,3 +12,4 @@ export * from './reading';
 export * from './spread';
 export * from './supplies';
 export * from './typed';
+export * from './yard';

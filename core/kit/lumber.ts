@@ -1,5 +1,11 @@
-import { parseLength } from '../units';
+import { INCH, parseLength } from '../units';
 import data from './lumber.data.json';
+
+/** Rounded factory corners are ripped off dressed construction lumber by this, each edge (common practice). */
+export const FACTORY_CORNER_MM = INCH / 8;
+
+/** The last saw marks or the dust of years that come off each face of a board that was planed before (common practice). */
+export const SURFACED_FACE_MM = INCH / 64;
 
 /** Real size of dry, dressed construction lumber, mm. */
 export interface DressedSize {
@@ -52,4 +58,26 @@ export function soldSize(text: string): SoldSize | undefined {
   const [thicknessMm, widthMm] = [Math.min(...sides), Math.max(...sides)];
   if (!(thicknessMm > 0) || (widthMm < LEAST_MM_SIDE && !pair[3])) return undefined;
   return { thicknessMm, widthMm, by: 'real' };
+}
+
+/** What wood is sold as: a cross-section, or a rough thickness in quarters of an inch with whatever width there is. */
+export interface NamedStock {
+  thicknessMm: number;
+  widthMm?: number;
+  by: SoldSize['by'] | 'quarters';
+}
+
+const QUARTERS = /^(\d{1,2})\s*\/\s*4$/;
+/** From 3/4 to 16/4; what is thicker is a timber and not sold so. */
+const [LEAST_QUARTERS, MOST_QUARTERS] = [3, 16];
+
+/**
+ * Reads what wood is sold as: `2x8` and `45 x 95` as `soldSize` does, `8/4` as so many quarters of an inch, rough (NHLA
+ * names, from memory). Undefined for anything else.
+ */
+export function namedStock(text: string): NamedStock | undefined {
+  const quarters = Number(QUARTERS.exec(text.trim())?.[1]);
+  if (quarters >= LEAST_QUARTERS && quarters <= MOST_QUARTERS)
+    return { thicknessMm: (quarters / 4) * INCH, by: 'quarters' };
+  return soldSize(text);
 }

@@ -8,6 +8,7 @@ import {
   type Refused,
 } from '../document';
 import type { ShopSnapshot } from '../kit';
+import { roomOf } from '../steps';
 import { materialOf, speciesName } from '../wood';
 import { patternOf } from './patterns/patterns';
 
@@ -39,9 +40,35 @@ function plan(brief: Brief, shop: ShopSnapshot, about: About): BuildDocument {
       `That would be ${Math.ceil(most)} strips or slices; Junta plans up to ${MOST_STRIPS} in one piece.`,
     ]);
   const pattern = patternOf(brief.pattern);
-  const build = pattern.plan({ brief, shop, pattern, ...about });
+  const build = brief.asTheyAre
+    ? asTheyAre(pattern.plan({ brief, shop: unmilled(shop), pattern, ...about }), shop)
+    : pattern.plan({ brief, shop, pattern, ...about });
   const parts = build.assemblies.reduce((sum, assembly) => sum + assembly.slots.length, 0);
   if (parts > MOST_STRIPS)
     throw new Refusal([`That would be ${parts} strips; Junta plans up to ${MOST_STRIPS} in one piece.`]);
   return build;
+}
+
+const NOTHING = { mm: 0 };
+
+/** The shop for strips that come planed: nothing is allowed for milling them. */
+const unmilled = (shop: ShopSnapshot): ShopSnapshot => ({
+  ...shop,
+  allowances: { ...shop.allowances, millFace: NOTHING, millEdge: NOTHING },
+});
+
+/** A plan for strips that come planed, in its own shop: milling that would take nothing off is no step. */
+function asTheyAre(build: BuildDocument, shop: ShopSnapshot): BuildDocument {
+  const idle = build.steps.filter((step) => {
+    const { machining, flow } = roomOf(step);
+    return machining?.over === 'both' && !flow.joins && !machining.any(step);
+  });
+  const from = new Map(idle.map(({ output, inputs }) => [output, inputs]));
+  return {
+    ...build,
+    shop,
+    steps: build.steps
+      .filter((step) => !idle.includes(step))
+      .map((step) => ({ ...step, inputs: step.inputs.flatMap((input) => from.get(input) ?? [input]) })),
+  };
 }

@@ -6,3 +6,4 @@ export * from './machines';
 export * from './onhand';
 export * from './patterns/parts';
 export * from './patterns';
+export * from './stock';

@@ -6,7 +6,7 @@ import {
   type Slot,
   type TakenPlace,
 } from '../document';
-import { type ShopSnapshot, typed } from '../kit';
+import { namedStock, type ShopSnapshot, typed } from '../kit';
 import { milledAfter, rips } from '../steps';
 import type { CuttingRules, WantedStrip } from './problem';
 
@@ -49,7 +49,14 @@ export function defaultBreakdown(build: BuildDocument): BreakdownSettings {
     leastOffcutWidth: typed('1 1/2'),
     // An offcut is wood somebody has to find a use for; how much less it is worth is the shop's own judgement.
     offcutWorthPct: 75,
+    ...boughtAs(build),
   };
+}
+
+/** What the brief says its wood is sold as, as the kind of stock to buy. */
+function boughtAs({ brief }: BuildDocument): Pick<BreakdownSettings, 'buyAs'> {
+  const stock = brief?.stock ? namedStock(brief.stock) : undefined;
+  return stock ? { buyAs: stock.by === 'quarters' ? 'rough' : 'construction' } : {};
 }
 
 /** A job's breakdown settings, or the shop's usual ones. */

@@ -1,5 +1,5 @@
 import type { BoardStock } from '../document';
-import { machinesThat, type ShopSnapshot } from '../kit';
+import { FACTORY_CORNER_MM, machinesThat, type ShopSnapshot, SURFACED_FACE_MM } from '../kit';
 import { settingErrors, type Sources, type Tolerance, toleranceOf } from '../steps';
 import { INCH } from '../units';
 
@@ -25,12 +25,6 @@ export interface MillingYield {
   /** Which of cup, bow, crook and wind nobody has measured: they count as none. */
   notLooked: string[];
 }
-
-/** Rounded factory corners are ripped off dressed construction lumber by this, each edge (common practice). */
-export const FACTORY_CORNER_MM = INCH / 8;
-
-/** The last saw marks or the dust of years that come off each face of a board that was planed before. */
-const SURFACED_FACE_MM = INCH / 64;
 
 /** Shares of a board's length and width, for a piece of it. */
 interface Part {

@@ -1,5 +1,6 @@
 import {
   type BoardStock,
+  type BreakdownSettings,
   type FaceGrades,
   forbids,
   type Goal,
@@ -63,6 +64,8 @@ export interface Problem {
   rules: CuttingRules;
   goal: Goal;
   shop: ShopSnapshot;
+  /** What is missing is bought so; as usual, if missing. */
+  buying?: Pick<BreakdownSettings, 'buyAs' | 'buyLengths'>;
 }
 
 /** A rectangle that a strip must not touch, for one kind of strip and one way it lies. */

@@ -1,7 +1,8 @@
-import type { BoardStock, Price } from '../document';
+import type { BoardStock, Price, SoldAs } from '../document';
+import { soldIn, type SoldSection, type StockKind, stockKind, type StockKindFacts } from '../kit';
 import { type Display, INCH } from '../units';
-import { hardwoodTally } from './measure';
-import { leavesFrom, type Problem, type WantedStrip } from './problem';
+import { billedSize, hardwoodTally, softwoodTally } from './measure';
+import { leavesFrom, type Problem, usable, type WantedStrip } from './problem';
 import { EFFORT, solveNow } from './solve';
 
 /** Boards to buy: one size, how many, board feet by a seller's tally, and what they may cost. */
@@ -12,37 +13,24 @@ export interface Purchase {
   thickness: number;
   count: number;
   boardFeet: number;
+  /** How it is sold, and under which name, as in `2x8` or `8/4`. */
+  kind: StockKind;
+  name?: string;
   /** By the mean price of this wood on the rack; undefined where none of it has one. */
   cost?: { minor: number; currency: string };
   /** Ids of the strips it gives. */
   strips: string[];
 }
 
-/** Rough thicknesses hardwood is sold in, in quarters of an inch: 4/4 to 16/4 (NHLA standard thicknesses, from memory). */
-const QUARTERS_IN = [1, 1.25, 1.5, 2, 2.5, 3, 4];
-/** Lengths in feet: 4 to 16 ft in whole feet (NHLA, from memory); the even ones are the common stock. */
-const LENGTHS_FT = [4, 6, 8, 10, 12, 14, 16];
-/** Widths a yard can usually be asked for, in; random widths are sold, so these are wishes (common practice). */
-const WIDTHS_IN = [4, 6, 8, 10];
-/** The same in a metric yard: thickness in mm, lengths in m, widths in mm (common practice). */
-const METRIC = {
-  thicknesses: [27, 34, 41, 52, 65, 80, 100],
-  lengths: [1000, 1500, 2000, 2500, 3000, 4000],
-  widths: [100, 150, 200, 250],
-};
-
-const sizesOf = (display: Display) =>
-  display.system === 'mm'
-    ? METRIC
-    : {
-        thicknesses: QUARTERS_IN.map((q) => q * INCH),
-        lengths: LENGTHS_FT.map((ft) => ft * 12 * INCH),
-        widths: WIDTHS_IN.map((w) => w * INCH),
-      };
-
 const virtual = (
   species: string,
-  { length, width, thickness, nth = 0 }: { length: number; width: number; thickness: number; nth?: number },
+  {
+    length,
+    width,
+    thickness,
+    sold,
+    nth = 0,
+  }: { length: number; width: number; thickness: number; sold: SoldAs; nth?: number },
 ): BoardStock => ({
   id: `buy-${nth}`,
   label: `to buy ${nth + 1}`,
@@ -50,7 +38,7 @@ const virtual = (
   length: { mm: length },
   width: { mm: width },
   thickness: { mm: thickness },
-  sold: 'rough',
+  sold,
 });
 
 /** Mean price per mm3 of a wood on the rack, in the currency most of it is priced in. */
@@ -65,8 +53,9 @@ function meanPrice(species: string, rack: readonly BoardStock[]): Price | undefi
 }
 
 /**
- * Boards to buy for strips that found no wood: for each wood and thickness the one standard size that holds them with
- * the least waste, and how many. Ties go to fewer boards, then to shorter ones. `rack` gives the price to expect.
+ * Boards to buy for strips that found no wood: for each wood and thickness the one size on sale that holds them with the
+ * least waste, and how many. Ties go to fewer boards, then to shorter ones. What is on sale goes by the problem's `buying`,
+ * else by how the wood is usually sold. `rack` gives the price to expect.
  */
 export function purchaseList(
   problem: Problem,
@@ -79,68 +68,95 @@ export function purchaseList(
     const key = `${strip.species}|${strip.thickness}`;
     groups.set(key, [...(groups.get(key) ?? []), strip]);
   }
-  return [...groups.values()].flatMap((strips) => bestSize(problem, strips, rack) ?? []);
+  return [...groups.values()].flatMap((strips) => {
+    const { buyAs } = problem.buying ?? {};
+    for (const kind of buyAs ? [buyAs] : soldIn(strips[0].species)) {
+      const best = bestSize(problem, strips, { kind, rack });
+      if (best) return [best];
+    }
+    return [];
+  });
+}
+
+/** How many boards of one size hold the strips; undefined where they do not. */
+function countNeeded(
+  problem: Problem,
+  strips: readonly WantedStrip[],
+  size: { length: number; width: number; thickness: number; sold: SoldAs },
+): number | undefined {
+  const { species } = strips[0];
+  const board = virtual(species, size);
+  const { xMin, xMax, yMin, yMax } = usable(board, problem);
+  const { remnant } = problem.rules;
+  const fits = strips.every((s) => s.length <= xMax - xMin && s.width <= yMax - yMin - remnant);
+  const area = strips.reduce((sum, { length, width }) => sum + length * width, 0);
+  const least = Math.ceil(area / (size.length * size.width));
+  if (!fits || least > 40) return undefined;
+  for (let count = least; count <= Math.min(strips.length, least + 4); count++) {
+    const boards = Array.from({ length: count }, (_, nth) => virtual(species, { ...size, nth }));
+    const answer = solveNow({ ...problem, strips, boards, goal: 'fewestBoards' }, EFFORT.quick / 40);
+    if (answer.missing.length === 0) return count;
+  }
+  return undefined;
 }
 
 function bestSize(
   problem: Problem,
   strips: readonly WantedStrip[],
-  rack: readonly BoardStock[],
+  { kind, rack }: { kind: StockKind; rack: readonly BoardStock[] },
 ): Purchase | undefined {
   const { display } = problem.shop;
-  const { lengths, widths, thicknesses } = sizesOf(display);
+  const { sections, lengths: usual, sold, tally } = stockKind(kind);
   const { species } = strips[0];
+  const lengths = problem.buying?.buyLengths?.map(({ mm }) => mm) ?? usual[display.system];
   const free = strips.map((strip) => ({ ...strip, locked: undefined }));
-  const thickness = thicknesses.find((t) =>
-    strips.every(
-      (strip) =>
-        leavesFrom(
-          strip,
-          virtual(species, {
-            length: lengths[lengths.length - 1],
-            width: widths[widths.length - 1],
-            thickness: t,
-          }),
-          problem,
-        ) > 0,
-    ),
-  );
-  if (thickness === undefined) return undefined;
+  const gives = ({ thicknessMm, widthMm }: SoldSection) => {
+    const size = { length: Math.max(...lengths), width: widthMm, thickness: thicknessMm, sold };
+    return strips.every((strip) => leavesFrom(strip, virtual(species, size), problem) > 0);
+  };
+  // The thinnest that will do; what is thicker goes off as shavings.
+  const thick = sections[display.system].filter(gives);
+  const thickness = Math.min(...thick.map(({ thicknessMm }) => thicknessMm));
   const area = strips.reduce((sum, { length, width }) => sum + length * width, 0);
   const offers = lengths.flatMap((length) =>
-    widths.flatMap((width) => {
-      const { endTrim, edgeTrim, remnant } = problem.rules;
-      const fits = strips.every(
-        (s) => s.length <= length - 2 * endTrim && s.width <= width - 2 * edgeTrim - remnant,
-      );
-      const least = Math.ceil(area / (length * width));
-      if (!fits || least > 40) return [];
-      for (let count = least; count <= Math.min(strips.length, least + 4); count++) {
-        const boards = Array.from({ length: count }, (_, i) =>
-          virtual(species, { length, width, thickness, nth: i }),
-        );
-        const answer = solveNow(
-          { ...problem, strips: free, boards, goal: 'fewestBoards' },
-          EFFORT.quick / 40,
-        );
-        if (answer.missing.length === 0)
-          return [{ length, width, count, waste: count * length * width - area }];
-      }
-      return [];
-    }),
+    thick
+      .filter(({ thicknessMm }) => thicknessMm === thickness)
+      .flatMap(({ name, widthMm: width }) => {
+        const count = countNeeded(problem, free, { length, width, thickness, sold });
+        return count === undefined
+          ? []
+          : [{ length, width, count, waste: count * length * width - area, ...(name ? { name } : {}) }];
+      }),
   );
   const [best] = offers.toSorted((a, b) => a.waste - b.waste || a.count - b.count || a.length - b.length);
   if (!best) return undefined;
-  const { length, width, count } = best;
-  const feet =
-    display.system === 'mm'
-      ? (count * length * width * thickness) / (144 * INCH ** 3)
-      : count * hardwoodTally(thickness / INCH, width / INCH, length / INCH / 12);
+  const { length, width, count, name } = best;
+  const boardFeet = count * feetOf(virtual(species, { length, width, thickness, sold }), tally, display);
   const price = meanPrice(species, rack);
   return {
-    ...{ species, length, width, thickness, count },
-    boardFeet: feet,
-    cost: price && { minor: price.minor * feet, currency: price.currency },
+    ...{ species, length, width, thickness, count, kind },
+    ...(name ? { name } : {}),
+    boardFeet,
+    cost: price && { minor: price.minor * boardFeet, currency: price.currency },
     strips: strips.map(({ id }) => id),
   };
+}
+
+/** Board feet of one board by its seller's tally; metric yards sell by the real volume. */
+function feetOf(board: BoardStock, tally: StockKindFacts['tally'], { system }: Display): number {
+  const [length, width, thickness] = [board.length.mm, board.width.mm, board.thickness.mm].map(
+    (mm) => mm / INCH,
+  );
+  const real = (length * width * thickness) / 144;
+  if (system === 'mm') return real;
+  switch (tally) {
+    case 'hardwood':
+      return hardwoodTally(thickness, width, length / 12);
+    case 'nominal': {
+      const { thicknessIn, widthIn } = billedSize(board);
+      return softwoodTally(thicknessIn, widthIn, length / 12);
+    }
+    case 'volume':
+      return real;
+  }
 }

@@ -185,7 +185,7 @@ export function problemFor(
   const strips = [...free, ...others];
   return {
     demand,
-    problem: { strips, boards, rules: rulesOf(settings, shop), goal: settings.goal, shop },
+    problem: { strips, boards, rules: rulesOf(settings, shop), goal: settings.goal, shop, buying: settings },
   };
 }
 

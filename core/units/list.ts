@@ -1,4 +1,5 @@
-import { inputText, type Display } from './display';
+import { counted } from './words';
+import { inputText, lengthText, type Display } from './display';
 import type { Length } from './length';
 import { type LengthRule, parseLength } from './parse';
 
@@ -45,3 +46,10 @@ export function lengthsText(lengths: readonly Length[], display: Display): strin
   }
   return runs.map(({ text, count }) => (count > 1 ? `${count} x ${text}` : text)).join(', ');
 }
+
+/** What a list of widths comes to: how many strips, and how wide they lie side by side. */
+export const stripsInAll = (widths: readonly Length[], display: Display): string =>
+  `${counted(widths.length, 'strip')}, ${lengthText(
+    widths.reduce((sum, { mm }) => sum + mm, 0),
+    display,
+  )} in all`;

@@ -31,6 +31,7 @@ const zigzag = (x: number, dark: boolean) => path(`M${x} 0l12 18l-12 18h8l12-18l
 const SKETCHES: Record<PatternId, ReactNode> = {
   panel: stripes([12, 12, 12]),
   graded: stripes([12, 9, 6, 4, 3, 2]),
+  centred: stripes([7, 6, 10, 6, 7]),
   ownRule: [...stripes([8, 4, 12, 4, 8]), path('M8 36L36 4L64 36')],
   butcher: [
     box({ x: 0, y: 0, w: 26, h: 12 }),

@@ -1,12 +1,5 @@
 import { useId, useState } from 'react';
-import {
-  type Display,
-  type Length,
-  type LengthRule,
-  lengthText,
-  lengthsText,
-  parseLengths,
-} from '../../core/units';
+import { type Display, type Length, type LengthRule, lengthsText, parseLengths } from '../../core/units';
 import { useReported } from './reported';
 
 /** Lengths in one line, as a maker writes them down: “1 1/2, 3 x 1 3/8, 2”. What cannot be read is answered under it. */
@@ -15,12 +8,18 @@ export function LengthsField({
   value,
   display,
   rule,
+  says,
+  empty,
   onChange,
 }: {
   label: string;
   value: readonly Length[];
   display: Display;
   rule?: LengthRule;
+  /** What is said under it of lengths that can be read. */
+  says: (lengths: readonly Length[]) => string;
+  /** What nothing means, where nothing may be typed. */
+  empty?: string;
   onChange: (lengths: Length[]) => void;
 }) {
   const id = useId();
@@ -31,7 +30,11 @@ export function LengthsField({
     setSaid(value);
     setText(lengthsText(value, display));
   }
-  const parsed = parseLengths(text, display, rule);
+  const read = (typed: string) =>
+    empty !== undefined && typed.trim() === ''
+      ? { ok: true as const, lengths: [] }
+      : parseLengths(typed, display, rule);
+  const parsed = read(text);
   const reason = parsed.ok ? undefined : parsed.reason;
   useReported(label, reason && `${label}: ${reason}`);
   return (
@@ -44,18 +47,14 @@ export function LengthsField({
         aria-describedby={id}
         onChange={(event) => {
           setText(event.target.value);
-          const next = parseLengths(event.target.value, display, rule);
+          const next = read(event.target.value);
           if (!next.ok) return;
           setSaid(next.lengths);
           onChange(next.lengths);
         }}
       />
       <span id={id} className={`block pt-1 text-[13px] ${reason ? 'text-red' : 'text-graphite'}`}>
-        {reason ??
-          `${value.length} strips, ${lengthText(
-            value.reduce((sum, { mm }) => sum + mm, 0),
-            display,
-          )} in all`}
+        {reason ?? (value.length > 0 ? says(value) : empty)}
       </span>
     </label>
   );

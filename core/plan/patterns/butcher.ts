@@ -1,7 +1,7 @@
 import { INCH } from '../../units';
-import { half, requirePositive, settable, slot } from './parts';
+import { half, requirePositive, settable, slot, roughFor } from './parts';
 import { lengthOf, numberOf, type Pattern } from './pattern';
-import { sizesOf, woodOf } from './sizes';
+import { ROW_MEASURES, rowOf, sizesOf, woodOf } from './sizes';
 import { draftOf, finish, panelMachine, ripAndMill, trimStage } from './stages';
 import { staggeredRows } from './staggered';
 
@@ -12,20 +12,24 @@ export const butcher: Pattern = {
   group: 'Panels',
   about:
     'Rows of strips butted end to end, the end joints of neighbouring rows kept apart by a least distance.',
-  moduleLabel: 'Row width, about',
+  moduleLabel: 'Row width',
   endGrain: false,
   measures: [
     { key: 'shortest', label: 'Shortest piece', kind: 'length', fallback: 12 * INCH },
     { key: 'longest', label: 'Longest piece', kind: 'length', fallback: 24 * INCH },
     { key: 'apart', label: 'End joints apart, at least', kind: 'length', fallback: 4 * INCH },
     { key: 'seed', label: 'Draw', kind: 'count', fallback: 1, least: 1, most: 999 },
+    ...ROW_MEASURES,
   ],
   start: { length: '44', width: '21', thickness: '1 1/2', module: '1 5/8', woods: ['beech_american'] },
   plan(order) {
     const { shop } = order;
     const a = shop.allowances;
     const [length, width, thickness] = sizesOf(order, [40 * INCH, 20 * INCH, 1.5 * INCH]);
-    const count = Math.max(1, Math.round(width / requirePositive('The row width', order.brief.module.mm)));
+    const { count, strip, exact } = rowOf(order, 'The row width', {
+      total: width + 2 * a.trimEdge.mm,
+      finished: width,
+    });
     const draft = draftOf(order);
     const total = settable(shop, length + 2 * a.trimEnd.mm);
     const rows = staggeredRows({
@@ -37,10 +41,10 @@ export const butcher: Pattern = {
       step: shop.settingStep.mm,
       seed: numberOf(order, 'seed'),
     });
-    const rip = settable(shop, (width + 2 * a.trimEdge.mm) / count + 2 * a.millEdge.mm);
+    const rip = exact ? strip + 2 * a.millEdge.mm : settable(shop, strip + 2 * a.millEdge.mm);
     const across = count * (rip - 2 * a.millEdge.mm);
     const glued = settable(shop, thickness + a.flattenPanel.mm);
-    const rough = settable(shop, glued + 2 * a.millFace.mm);
+    const rough = roughFor(shop, glued);
     const milled = ripAndMill(draft, {
       tag: '',
       name: 'Lay-up',

@@ -2,7 +2,7 @@ import { Refusal } from '../../document';
 import { INCH } from '../../units';
 import { requirePositive } from './parts';
 import { lengthOf, numberOf, type Pattern } from './pattern';
-import { sizesOf, woodOf } from './sizes';
+import { ROW_MEASURES, rowOf, sizesOf, woodOf } from './sizes';
 import { draftOf, finish, panelStage, trimStage } from './stages';
 
 /** An L of two legs: each mitred at half the measured corner, stripes meeting at the joint. */
@@ -12,12 +12,13 @@ export const corner: Pattern = {
   group: 'Angles and blocks',
   about:
     'Two striped legs mitred at half the measured corner, so that every stripe meets its own at the joint.',
-  moduleLabel: 'Strip width, about',
+  moduleLabel: 'Strip width',
   sizeLabels: { length: 'First leg, outer length', width: 'Depth of both legs' },
   endGrain: false,
   measures: [
     { key: 'second', label: 'Second leg, outer length', kind: 'length', fallback: 34 * INCH },
     { key: 'angle', label: 'Corner as measured, degrees', kind: 'angle', fallback: 90, least: 60, most: 150 },
+    ...ROW_MEASURES,
   ],
   start: {
     length: '46',
@@ -27,7 +28,7 @@ export const corner: Pattern = {
     woods: ['oak_white', 'walnut_black'],
   },
   plan(order) {
-    const { shop, brief } = order;
+    const { shop } = order;
     const a = shop.allowances;
     const [length, depth, thickness] = sizesOf(order, [46 * INCH, 14 * INCH, 1.125 * INCH]);
     const second = requirePositive('The second leg', lengthOf(order, 'second'));
@@ -43,7 +44,10 @@ export const corner: Pattern = {
           ' long.',
         ]);
     const draft = draftOf(order);
-    const count = Math.max(1, Math.round(depth / requirePositive('The strip', brief.module.mm)));
+    const { count, strip, exact } = rowOf(order, 'The strip', {
+      total: depth + 2 * a.trimEdge.mm,
+      finished: depth,
+    });
     const legs = [length, second].map((outer, i) => {
       const tag = `leg-${i + 1}`;
       const panel = panelStage(draft, {
@@ -51,7 +55,8 @@ export const corner: Pattern = {
         name: `Leg ${i + 1}`,
         strips: Array.from({ length: count }, (_, s) => ({
           wood: woodOf(order, s),
-          mm: (depth + 2 * a.trimEdge.mm) / count,
+          mm: strip,
+          exact,
         })),
         length: outer + 2 * a.trimEnd.mm,
         flat: thickness,

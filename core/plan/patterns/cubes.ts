@@ -1,6 +1,6 @@
 import { type LaidPart, Refusal } from '../../document';
 import { countNeeded } from '../../units';
-import { requirePositive, settable, slot } from './parts';
+import { requirePositive, settable, slot, roughFor } from './parts';
 import type { Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import {
@@ -32,7 +32,7 @@ function sticks(
   const { shop } = draft;
   const a = shop.allowances;
   const { thickness, pitch } = rhombus(side, draft.saw.kerf.mm);
-  const rough = settable(shop, thickness + 2 * a.millFace.mm);
+  const rough = roughFor(shop, thickness);
   // Between the slanted edges of the first and the last stick there is half a side more.
   const width = settable(shop, (count - 1) * pitch + 1.5 * side + 2 * a.millEdge.mm);
   const milled = ripAndMill(draft, {

@@ -2,7 +2,7 @@ import { type BuildDocument, Refusal } from '../../document';
 import { blankLengthForSlices, INCH } from '../../units';
 import { plainSize } from '../aims';
 import { flatteners } from '../machines';
-import { emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
+import { emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf, roughFor } from './parts';
 import { numberOf, type Order, type Pattern } from './pattern';
 import { heldModules } from './sizes';
 import { draftOf, shareSlices } from './stages';
@@ -29,7 +29,7 @@ function planEndGrain(order: Order): BuildDocument {
   if (!saw) throw new Refusal([`The kit has no saw “${brief.saw}”.`]);
   const rowMm = settable(shop, (length + 2 * a.trimEnd.mm) / rows.count);
   const gluedMm = settable(shop, rowMm + a.flattenPanel.mm);
-  const roughMm = settable(shop, gluedMm + 2 * a.millFace.mm);
+  const roughMm = roughFor(shop, gluedMm);
   const column = width / columns.count;
   const ripOf = (index: number) => {
     const edges = (index === 0 ? a.trimEdge.mm : 0) + (index === columns.count - 1 ? a.trimEdge.mm : 0);

@@ -1,9 +1,9 @@
 import { type LaidPart, Refusal } from '../../document';
 import { glueUps } from '../../steps';
 import { INCH } from '../../units';
-import { half, requirePositive, settable, slot } from './parts';
+import { half, requirePositive, settable, slot, roughFor } from './parts';
 import { lengthOf, type Pattern, wordOf } from './pattern';
-import { sizesOf, woodOf } from './sizes';
+import { ROW_MEASURES, rowOf, sizesOf, woodOf } from './sizes';
 import { draftOf, finish, panelMachine, panelStage, ripAndMill, trimStage } from './stages';
 
 /** A panel with a border: mitred, butted, or end caps alone. The review says where that goes against the grain. */
@@ -12,7 +12,7 @@ export const framed: Pattern = {
   name: 'Frame or end caps',
   group: 'Angles and blocks',
   about: 'A panel of strips with a border of the last wood: mitred, butted, or end caps alone.',
-  moduleLabel: 'Strip of the field, about',
+  moduleLabel: 'Strip of the field',
   endGrain: false,
   measures: [
     { key: 'border', label: 'Border', kind: 'length', fallback: 1.5 * INCH },
@@ -27,6 +27,7 @@ export const framed: Pattern = {
         { value: 'caps', label: 'End caps alone' },
       ],
     },
+    ...ROW_MEASURES,
   ],
   start: {
     length: '24',
@@ -59,13 +60,17 @@ export const framed: Pattern = {
     const glued = settable(shop, thickness + a.flattenPanel.mm / 2);
     // Without borders along its sides the field keeps its edges until the last trim.
     const wide = sides ? field[1] : field[1] + 2 * a.trimEdge.mm;
-    const count = Math.max(1, Math.round(field[1] / requirePositive('The strip', brief.module.mm)));
+    const { count, strip, exact } = rowOf(order, 'The strip', {
+      total: wide + (sides ? 2 * a.trimEdge.mm : 0),
+      finished: field[1],
+    });
     const panel = panelStage(draft, {
       tag: 'field',
       name: 'Field',
       strips: Array.from({ length: count }, (_, i) => ({
         wood: woodOf({ ...order, brief: { ...brief, woods: brief.woods.slice(0, inner) } }, i),
-        mm: (wide + (sides ? 2 * a.trimEdge.mm : 0)) / count,
+        mm: strip,
+        exact,
       })),
       length: field[0] + 2 * a.trimEnd.mm,
       flat: glued,
@@ -82,7 +87,7 @@ export const framed: Pattern = {
     });
     const rip = settable(shop, border + a.trimEdge.mm + 2 * a.millEdge.mm);
     const bar = rip - 2 * a.millEdge.mm;
-    const rough = settable(shop, glued + 2 * a.millFace.mm);
+    const rough = roughFor(shop, glued);
     const outer = [field[0] + 2 * bar, sides ? field[1] + 2 * bar : squareWidth] as const;
     const lengths = corners === 'mitred' ? [outer[1], outer[0]] : [squareWidth, outer[0]];
     const pieces = ['end-1', 'end-2', ...(sides ? ['side-1', 'side-2'] : [])];

@@ -1,7 +1,7 @@
 import { type Step, Refusal } from '../../document';
 import type { GlueStep } from '../../steps';
 import { countNeeded, INCH } from '../../units';
-import { half, requirePositive, settable, slot } from './parts';
+import { half, requirePositive, settable, slot, roughFor } from './parts';
 import { lengthOf, numberOf, type Order, type Pattern, wordOf } from './pattern';
 import { sizesOf, woodOf } from './sizes';
 import { type Draft, draftOf, finish, panelMachine, ripAndMill, sawReaching, trimStage } from './stages';
@@ -55,7 +55,7 @@ export function laminate(
     (face ? width + 2 * a.trimEdge.mm : thickness + a.flattenPanel.mm) + 2 * a.millEdge.mm,
   );
   const dressed = sawn - 2 * a.millEdge.mm;
-  const rough = settable(shop, stack.each + 2 * a.millFace.mm);
+  const rough = roughFor(shop, stack.each);
   ripAndMill(draft, {
     tag: '',
     name: 'Layers',

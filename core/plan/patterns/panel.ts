@@ -8,10 +8,11 @@ import {
 } from '../../document';
 import { machinesThat, type ShopSnapshot } from '../../kit';
 import { INCH, sectionsNeeded, sectionWidth } from '../../units';
-import { plainSize, wholeModules } from '../aims';
+import { plainSize } from '../aims';
 import { flatteners } from '../machines';
-import { emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf } from './parts';
-import { type Order, type Pattern, wordOf } from './pattern';
+import { emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf, roughFor } from './parts';
+import { numberOf, type Order, type Pattern, wordOf } from './pattern';
+import { heldModules, ROW_MEASURES, rowOf } from './sizes';
 
 /** How a wide panel is divided. */
 interface Division {
@@ -47,12 +48,26 @@ function planPanel(order: Order): BuildDocument {
   const { brief, shop, name, use } = order;
   const { allowances: a } = shop;
   const moduleMm = requirePositive('The strip width', brief.module.mm);
-  const wanted = wholeModules(brief.width, moduleMm, 6, false);
+  const held = numberOf(order, 'strips');
+  const wanted = heldModules(brief.width, moduleMm, { usual: 6, even: false, held });
   const width = requirePositive('The width', wanted.sizeMm);
+  const row = rowOf(order, 'The strip width', { total: width + 2 * a.trimEdge.mm, finished: width });
+  const { exact } = row;
   const length = requirePositive('The length', plainSize(brief.length, 36 * INCH));
   const thickness = requirePositive('The thickness', plainSize(brief.thickness, 0.75 * INCH));
-  const { sections, stripsEach, sectionMm } = divide(brief, shop, wanted.count, width);
-  const ripMm = settable(shop, sectionMm / stripsEach + 2 * a.millEdge.mm);
+  const { sections, stripsEach, sectionMm } = divide(
+    brief,
+    shop,
+    row.count,
+    exact ? row.count * row.strip - 2 * a.trimEdge.mm : width,
+  );
+  if (held > 0 && held % sections !== 0)
+    throw new Refusal([
+      `${held} strips do not part into ${sections} sections alike; ${stripsEach * sections} would.`,
+    ]);
+  const ripMm = exact
+    ? row.strip + 2 * a.millEdge.mm
+    : settable(shop, sectionMm / stripsEach + 2 * a.millEdge.mm);
   const stripMm = ripMm - 2 * a.millEdge.mm;
   const joinedMm = sections * stripsEach * stripMm - (sections - 1) * 2 * a.jointEdge.mm;
   const flatMm = settable(shop, thickness + (sections > 1 ? a.flattenPanel.mm / 2 : 0));
@@ -60,7 +75,7 @@ function planPanel(order: Order): BuildDocument {
     shop,
     sections > 1 ? flatMm + a.flattenPanel.mm / 2 : thickness + a.flattenPanel.mm,
   );
-  const roughMm = settable(shop, gluedMm + 2 * a.millFace.mm);
+  const roughMm = roughFor(shop, gluedMm);
   const quantity = brief.quantity ?? 1;
   const kerf = shop.saws.find(({ id }) => id === brief.saw)?.kerf.mm ?? 0;
   // One long panel for several has two end trims in all and one kerf between each; else each is a panel of its own.
@@ -222,10 +237,11 @@ export const panel: Pattern = {
   group: 'Panels',
   about:
     'Strips of equal width glued edge to edge, woods in turn; glued in sections where the planer is too narrow.',
-  moduleLabel: 'Strip width, about',
+  moduleLabel: 'Strip width',
   endGrain: false,
   batch: true,
   measures: [
+    ...ROW_MEASURES,
     {
       key: 'alike',
       label: 'Several alike',

@@ -15,6 +15,10 @@ export const half = (mm: number): Length => ({ mm: mm / 2 });
 /** Rounds a setting up to the shop's step. */
 export const settable = (shop: ShopSnapshot, mm: number): number => roundUpToStep(mm, shop.settingStep.mm);
 
+/** How thick strips are sawn to come out so thick once milled, rounded up to the shop's step; as they are where milling takes nothing. */
+export const roughFor = (shop: ShopSnapshot, milledMm: number): number =>
+  shop.allowances.millFace.mm > 0 ? settable(shop, milledMm + 2 * shop.allowances.millFace.mm) : milledMm;
+
 /** The planned sizes must be real ones before anything is built on them. */
 export function requirePositive(what: string, mm: number): number {
   if (!(Number.isFinite(mm) && mm > 0)) throw new Refusal([`${what} must be more than zero.`]);

@@ -3,6 +3,7 @@ import { basket } from './basket';
 import { blocks } from './blocks';
 import { bricks } from './bricks';
 import { butcher } from './butcher';
+import { centred } from './centred';
 import { chevron } from './chevron';
 import { corner } from './corner';
 import { cubes } from './cubes';
@@ -23,6 +24,7 @@ import { stepped } from './stepped';
 export const PATTERNS: readonly Pattern[] = [
   panel,
   graded,
+  centred,
   butcher,
   match,
   ownRule,

@@ -2,7 +2,7 @@ import { Refusal } from '../../document';
 import { INCH } from '../../units';
 import { half, requirePositive, settable } from './parts';
 import { lengthOf, type Pattern, wordOf } from './pattern';
-import { sizesOf } from './sizes';
+import { ROW_MEASURES, rowOf, sizesOf } from './sizes';
 import { draftOf, finish, type Made, panelMachine, panelStage, type StripPlan, trimStage } from './stages';
 
 /** A hardwood skin on one or both faces of a core. Skins and core are glued up as panels first, then face to face. */
@@ -12,7 +12,7 @@ export const skinned: Pattern = {
   group: 'Layers',
   about:
     'A panel in the first wood glued face to face on a core in the second; a skin on both faces keeps it flat.',
-  moduleLabel: 'Strip width, about',
+  moduleLabel: 'Strip width',
   endGrain: false,
   measures: [
     { key: 'skin', label: 'Skin, finished', kind: 'length', fallback: 0.25 * INCH },
@@ -26,6 +26,7 @@ export const skinned: Pattern = {
         { value: 'top', label: 'The upper face' },
       ],
     },
+    ...ROW_MEASURES,
   ],
   start: {
     length: '40',
@@ -50,9 +51,12 @@ export const skinned: Pattern = {
         ': nothing is left for the core.',
       ]);
     const draft = draftOf(order);
-    const count = Math.max(1, Math.round(width / requirePositive('The strip width', brief.module.mm)));
+    const { count, strip, exact } = rowOf(order, 'The strip width', {
+      total: width + 2 * a.trimEdge.mm,
+      finished: width,
+    });
     const strips = (wood: string): StripPlan[] =>
-      Array.from({ length: count }, () => ({ wood, mm: (width + 2 * a.trimEdge.mm) / count }));
+      Array.from({ length: count }, () => ({ wood, mm: strip, exact }));
     const long = length + 2 * a.trimEnd.mm;
     // What the last flattening takes comes off the outer faces, so the skins there are thicker by half of it.
     const dress = a.flattenPanel.mm / 2;

@@ -3,7 +3,7 @@ import { doesWork, machineFacts, machinesThat, type Saw, takesEndGrain } from '.
 import type { GlueStep, TrimStep } from '../../steps';
 import { blankLengthForSlices } from '../../units';
 import { flatteners, machineTakes } from '../machines';
-import { emptyBuild, half, millMachine, settable, slot, targetOf } from './parts';
+import { emptyBuild, half, millMachine, settable, slot, targetOf, roughFor } from './parts';
 import type { Order } from './pattern';
 
 /** A build that is being planned, stage by stage. */
@@ -23,6 +23,8 @@ export function draftOf(order: Order): Draft {
 export interface StripPlan {
   wood: string;
   mm: number;
+  /** Not to be rounded. */
+  exact?: boolean;
 }
 
 /** A panel to be glued and flattened. All mm. */
@@ -85,11 +87,13 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
   const { shop, build } = draft;
   const a = shop.allowances;
   const { tag, copies = 1 } = plan;
-  const rips = plan.strips.map(({ mm }) => settable(shop, mm + 2 * a.millEdge.mm));
+  const rips = plan.strips.map(({ mm, exact }) =>
+    exact ? mm + 2 * a.millEdge.mm : settable(shop, mm + 2 * a.millEdge.mm),
+  );
   const strips = rips.map((rip) => rip - 2 * a.millEdge.mm);
   const width = strips.reduce((sum, mm) => sum + mm, 0);
   const glued = settable(shop, plan.flat + a.flattenPanel.mm);
-  const rough = settable(shop, glued + 2 * a.millFace.mm);
+  const rough = roughFor(shop, glued);
   // What is shorter than the planer's rollers are apart is not put through it: the rest is cut off later.
   const length = settable(shop, Math.max(plan.length, millMachine(shop).minLength.mm));
   const prefix = tag ? `${tag}-` : '';

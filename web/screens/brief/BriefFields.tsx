@@ -8,6 +8,7 @@ import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { AimFields } from './AimFields';
+import { StockFields } from './StockFields';
 import { MILLED_WOODS } from '../../parts/woods';
 
 const MOST_WOODS = 8;
@@ -72,6 +73,7 @@ export function BriefFields({ brief, shop, display, onChange }: Props) {
         )}
       </div>
       <Woods brief={brief} onChange={onChange} />
+      <StockFields brief={brief} shop={shop} display={display} onChange={onChange} />
       {brief.pattern === 'endGrain' && (
         <Toggle
           label="Slices"

@@ -1,8 +1,11 @@
 import type { BreakdownSettings, BuildDocument } from '../../../core/document';
+import { STOCK_KIND_NAMES, STOCK_KINDS } from '../../../core/kit';
+import { type Length, lengthText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
+import { LengthsField } from '../../parts/LengthsField';
 import { Tick } from '../../parts/Tick';
 
 const LENGTHS = [
@@ -14,6 +17,9 @@ const LENGTHS = [
   ['leastOffcutLength', 'Keep from, long'],
   ['leastOffcutWidth', 'and wide'],
 ] as const;
+
+const USUAL = 'usual';
+const NONE: readonly Length[] = [];
 
 /** How the boards are cut: saws, allowances, what must stay in hand, and which offcut is worth keeping. */
 export function Rules({
@@ -70,6 +76,33 @@ export function Rules({
           least={0}
           most={100}
           onChange={(offcutWorthPct) => onChange({ ...settings, offcutWorthPct })}
+        />
+      </div>
+      <div className="grid grid-cols-2 items-start gap-x-3 gap-y-1.5">
+        <Choice
+          label="What is short is bought as"
+          value={settings.buyAs ?? USUAL}
+          options={[
+            { value: USUAL, label: 'its wood usually is' },
+            ...STOCK_KIND_NAMES.map((value) => ({ value, label: STOCK_KINDS[value].name })),
+          ]}
+          onChange={(kind) => {
+            const buyAs = STOCK_KIND_NAMES.find((name) => name === kind);
+            const { buyAs: _, ...others } = settings;
+            onChange(buyAs ? { ...others, buyAs } : others);
+          }}
+        />
+        <LengthsField
+          label="Lengths on sale"
+          value={settings.buyLengths ?? NONE}
+          display={display}
+          rule={{ minMm: 100, maxMm: 10_000 }}
+          says={(lengths) => `only ${lengths.map(({ mm }) => lengthText(mm, display)).join(', ')}`}
+          empty="those that are usual"
+          onChange={(lengths) => {
+            const { buyLengths: _, ...others } = settings;
+            onChange(lengths.length > 0 ? { ...others, buyLengths: lengths } : others);
+          }}
         />
       </div>
       {noKerf && (

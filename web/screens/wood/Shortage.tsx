@@ -1,4 +1,5 @@
 import { type Edit, type Finding, phraseText } from '../../../core/document';
+import { STOCK_KINDS } from '../../../core/kit';
 import { moneyText, type Purchase } from '../../../core/stock';
 import { boardFeetText, lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
@@ -64,8 +65,10 @@ function Buy({ buy, text }: { buy: Purchase; text: (mm: number) => string }) {
     <>
       <span className="font-medium">
         {buy.count} {buy.count === 1 ? 'board' : 'boards'} of {speciesName(buy.species)}
+        {buy.name && ` ${buy.name}`}
       </span>
-      , {size}: {boardFeetText(buy.boardFeet)} board feet
+      , {buy.kind === 'construction' && buy.name ? `really ${size}` : size} (
+      {STOCK_KINDS[buy.kind].name.toLowerCase()}): {boardFeetText(buy.boardFeet)} board feet
       {buy.cost && `, about ${moneyText(buy.cost.minor, buy.cost.currency)} at the rack’s mean price`}.
       {buy.count === 1 && ' One more board of this size would do.'}
     </>

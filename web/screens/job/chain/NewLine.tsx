@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { BuildDocument } from '../../../../core/document';
 import { roomOf, STEP_ROOMS } from '../../../../core/steps';
-import type { Length } from '../../../../core/units';
+import { type Length, stripsInAll } from '../../../../core/units';
 import { beginsWithStrips, lineEdit, usualLine } from '../../../../core/view';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
@@ -84,6 +84,7 @@ export function NewLine({ build }: { build: BuildDocument }) {
                   value={line.widths}
                   display={display}
                   rule={{ minMm: 0.5, maxMm: 2000 }}
+                  says={(widths) => stripsInAll(widths, display)}
                   onChange={(widths) => change({ widths })}
                 />
                 <WidthHelp widths={line.widths} display={display} onUse={(widths) => change({ widths })} />
