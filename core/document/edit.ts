@@ -42,6 +42,8 @@ export type Edit =
     }
   | { do: 'setBreakdown'; breakdown: BreakdownSettings }
   | { do: 'setStrip'; strip: string; change: Partial<StripSource> }
+  /** Widths of a lay-up's strips in the order of `strips`: more widths add strips like the last, fewer take the last out. */
+  | { do: 'setWidths'; step: string; strips: string[]; widths: Length[] }
   | { do: 'setSlots'; strips: string[]; change: Partial<Omit<Slot, 'id'>> }
   /** Enters what was measured after a step, or takes the reading back. */
   | { do: 'measure'; step: string; dimension: DimensionName; measured?: Length; piece?: string }

@@ -39,6 +39,7 @@ export const strips: Family<
   | 'setSlot'
   | 'setAllSlots'
   | 'setSlots'
+  | 'setWidths'
   | 'lengthenStrips'
   | 'lockPart'
 > = {
@@ -71,6 +72,28 @@ export const strips: Family<
     ofSlots(build, step, (slots) => slots.map((slot) => ({ ...slot, ...change }))),
   setSlots: (build, { strips: ids, change }) =>
     everySlot(build, (slot) => (ids.includes(slot.id) ? { ...slot, ...change } : slot)),
+  setWidths: (build, { step, strips: ids, widths }) => {
+    const last = ids.at(-1);
+    if (last === undefined || widths.length === 0) throw new Refusal(['A lay-up keeps one strip at least.']);
+    // Each new one lies right after the one it is like, so that the row ends with them.
+    let next = build;
+    const order = [...ids];
+    while (order.length < widths.length) {
+      const before = new Set(assemblyOf(next, step)?.slots.map(({ id }) => id));
+      next = duplicate(next, step, order.at(-1) ?? last);
+      const added = assemblyOf(next, step)?.slots.find(({ id }) => !before.has(id));
+      if (!added) throw new Refusal(['This step has no lay-up of its own to add strips to.']);
+      order.push(added.id);
+    }
+    for (const gone of order.splice(widths.length))
+      next = strips.removeStrip(next, { do: 'removeStrip', step, strip: gone });
+    return ofSlots(next, step, (slots) =>
+      slots.map((slot) => {
+        const at = order.indexOf(slot.id);
+        return at < 0 ? slot : { ...slot, width: widths[at] };
+      }),
+    );
+  },
   lengthenStrips: (build, { step, byMm }) =>
     ofSlots(build, step, (slots) =>
       slots.map((slot) => ({ ...slot, length: { mm: slot.length.mm + byMm } })),

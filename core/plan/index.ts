@@ -6,4 +6,5 @@ export * from './machines';
 export * from './onhand';
 export * from './patterns/parts';
 export * from './patterns';
+export * from './sets';
 export * from './stock';

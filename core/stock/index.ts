@@ -4,6 +4,7 @@ export * from './demand';
 export * from './faults';
 export * from './hand';
 export * from './layout';
+export * from './leaves';
 export * from './leftover';
 export * from './measure';
 export * from './milling';

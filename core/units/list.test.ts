@@ -17,6 +17,12 @@ describe('lengths in one line', () => {
     expect(read('12,5; 3 x 20', metric)).toEqual([12.5, 20, 20, 20]);
     expect(read('20 mm, 1', inch)).toEqual([20, 25.4]);
   });
+  it('of a set that comes several times are written out', () => {
+    expect(read('2 x (45, 38), 24', metric)).toEqual([45, 38, 45, 38, 24]);
+    expect(read('2 x (1/2, 2 x 1)')).toEqual([12.7, 25.4, 25.4, 12.7, 25.4, 25.4]);
+    expect(read('2 x (45, 38', metric)).toContain('both brackets');
+    expect(read('900 x (45)', metric)).toContain('both brackets');
+  });
   it('that cannot be read say which of them', () => {
     expect(read('')).toContain('such as 1 1/2');
     expect(read('1, zwei, 3')).toContain('“zwei”');

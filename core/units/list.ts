@@ -10,13 +10,28 @@ const MOST_LENGTHS = 500;
 export type ParsedList = { ok: true; lengths: Length[] } | { ok: false; reason: string };
 
 const TIMES = /^(\d+)\s*[x×*]\s*(.+)$/i;
+/** A set that comes several times: `2 x (45, 38, 30)`. */
+const SET = /(\d+)\s*[x×*]\s*\(([^()]*)\)/gi;
+
+/** A list without sets: each is written out as often as it comes. Undefined where that is too much, or a bracket has no other. */
+function writtenOut(text: string): string | undefined {
+  let most = false;
+  const out = text.replace(SET, (_, times: string, inner: string) => {
+    most ||= Number(times) > MOST_LENGTHS;
+    return most ? '' : Array.from({ length: Number(times) }, () => inner.trim()).join('; ');
+  });
+  return most || /[()]/.test(out) ? undefined : out;
+}
 
 /**
  * Reads lengths one after the other as a maker writes them down: `1 1/2, 3 x 1 3/8, 2`. A comma, a semicolon or a new line
  * parts them; a comma between two digits of a metric shop is a decimal one. `3 x` says three alike. Never throws.
  */
 export function parseLengths(text: string, { system }: Display, rule: LengthRule = {}): ParsedList {
-  const parts = text
+  const plain = writtenOut(text);
+  if (plain === undefined)
+    return { ok: false, reason: 'a set is written as 2 x (45, 38, 30), with both brackets' };
+  const parts = plain
     .split(system === 'mm' ? /;|\n|,(?!\d)/ : /[;,\n]/)
     .map((part) => part.trim())
     .filter((part) => part !== '');

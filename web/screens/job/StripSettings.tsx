@@ -12,6 +12,7 @@ import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
+import { StripWidths } from './StripWidths';
 import { useEdit, useSettle } from './use-edit';
 import { WOODS } from '../../parts/woods';
 
@@ -193,6 +194,7 @@ function AllStrips({ step, slots }: { step: Step; slots: readonly Slot[] }) {
           </li>
         ))}
       </ol>
+      <StripWidths step={step} slots={slots} />
     </section>
   );
 }

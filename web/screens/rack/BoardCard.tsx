@@ -12,6 +12,7 @@ import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import { WOODS } from '../../parts/woods';
 import { BoardColour } from './BoardColour';
+import { Leaves } from './Leaves';
 import { GRAIN_NAMES, PER_NAMES, SOLD_NAMES } from './words';
 
 const NOT_LOOKED = { value: '?', label: 'not looked at' };
@@ -107,6 +108,7 @@ function Gives({ board }: { board: RackBoard }) {
           </Row>
         )}
       </dl>
+      <Leaves saws={shop.saws} widthMm={gives.width} thicknessMm={gives.thickness} />
       {gives.notLooked.length > 0 && (
         <p className="text-graphite pt-1 text-[13px]">
           Nobody measured its {gives.notLooked.join(', ')}: counted as none.
