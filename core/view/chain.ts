@@ -1,25 +1,20 @@
 import {
   type BuildDocument,
-  type DimensionName,
   DIMENSIONS,
   type Edit,
   isRefused,
-  type LaidPart,
   makerOf,
   type Phrase,
   type Step,
   type StepKind,
   usersOfOutput,
 } from '../document';
-import { applyEdit, reaches } from '../edit';
-import { findingsOf, type Outlook } from '../review';
+import { applyEdit } from '../edit';
+import { findingsOf } from '../review';
 import { run } from '../run';
-import { extents, type Vec3 } from '../solid';
+import { extents } from '../solid';
 import {
-  asGlueUp,
-  type GlueStep,
   machineOfStep,
-  roomOf,
   STEP_GROUPS,
   STEP_ROOMS,
   type StepGroup,
@@ -28,7 +23,7 @@ import {
   type TimelineStep,
 } from '../steps';
 import { counted } from '../units';
-import { speciesName } from '../wood';
+import { type LyingPiece, named } from './lying';
 
 /** A place of the chain: behind a step, and between it and another, where it is one of several ways. */
 export interface ChainPlace {
@@ -59,36 +54,10 @@ export interface MenuLine {
   warns?: Phrase[];
 }
 
-/** A piece that lies somewhere, as it is called, with its sizes in mm. */
-export interface LyingPiece {
-  id: string;
-  name: string;
-  size: Vec3;
-}
-
 /** What lies at a place of the chain, and every kind of step that could be put in there. */
 export interface ChainMenu {
   lies: LyingPiece[];
   lines: MenuLine[];
-}
-
-/** Pieces as they are called: strips by their place and wood, others by what they are and their number. */
-function named(build: BuildDocument, step: Step | undefined, pieces: TimelineStep['pieces']): LyingPiece[] {
-  const slots = new Map(
-    build.assemblies.flatMap(({ slots: own }) =>
-      own.map((slot, i) => [slot.id, { slot, nth: i + 1 }] as const),
-    ),
-  );
-  const word = (step && roomOf(step).each?.name) ?? 'piece';
-  return pieces.map(({ id, blank }, i) => {
-    const strip = slots.get(id);
-    const name = strip
-      ? `strip ${strip.nth}, ${speciesName(strip.slot.species)}`
-      : pieces.length > 1
-        ? `${word} ${i + 1}`
-        : word;
-    return { id, name, size: extents(blank) };
-  });
 }
 
 /** How the sizes and the number of pieces change, in figures; empty where nothing does. */
@@ -251,163 +220,3 @@ export function chainActs(build: BuildDocument, step: Step): ChainActs {
         : [],
   };
 }
-
-/** Pieces that lie on the bench at a moment, as one step gave them. */
-export interface Lying {
-  output: string;
-  /** The step they came from, by its title and its id. */
-  from: string;
-  step: string;
-  pieces: LyingPiece[];
-  /** The step that takes them later, by its title; nobody's if missing. */
-  goesTo?: string;
-}
-
-/** All that the job screen shows of a build: what was predicted, and what lies on the bench beside the chosen step. */
-export interface JobOutlook extends Outlook {
-  lying: Lying[];
-}
-
-/**
- * What lies on the bench just before a step, beside what it takes: pieces that earlier steps left, with the step that takes
- * them later. Pieces of the same line that only wait are told too.
- */
-export function lyingAt(build: BuildDocument, timeline: Timeline, id: string): Lying[] {
-  const at = build.steps.findIndex((step) => step.id === id);
-  const step = build.steps[at];
-  if (!step) return [];
-  const gone = new Set(
-    timeline.steps
-      .filter((seen) => build.steps.findIndex((each) => each.id === seen.id) <= at)
-      .flatMap((seen) => taken(build, seen)),
-  );
-  return build.steps.flatMap((maker): Lying[] => {
-    const seen = timeline.steps.find((each) => each.id === maker.id);
-    if (!seen || maker.id === id || reaches(build, step, maker)) return [];
-    const pieces = seen.pieces.filter((piece) => !gone.has(piece));
-    if (pieces.length === 0) return [];
-    const later = timeline.steps.find((each) => taken(build, each).some((piece) => pieces.includes(piece)));
-    const next = build.steps.find((each) => each.id === later?.id);
-    // What is made later lies there only where it can wait to be laid in: the order of work then changes.
-    if (build.steps.indexOf(maker) > at && (next || !asGlueUp(step))) return [];
-    return [
-      {
-        output: maker.output,
-        from: stepTitle(build, maker),
-        step: maker.id,
-        pieces: named(build, maker, pieces),
-        ...(next ? { goesTo: stepTitle(build, next) } : {}),
-      },
-    ];
-  });
-}
-
-/** The pieces a step really works on: of a glue-up those it lays. */
-function taken(build: BuildDocument, { id, entered }: TimelineStep): TimelineStep['pieces'] {
-  const parts = asGlueUp(build.steps.find((step) => step.id === id))?.parts;
-  if (!parts) return entered;
-  const laid = new Set(parts.map(({ piece }) => piece));
-  const named = entered.filter((piece) => laid.has(piece.id));
-  return named.length > 0 ? named : entered;
-}
-
-/**
- * The edit that lays pieces from the bench into a glue-up that lays `laid` now: after those or, with `every`, one new one
- * after so many old ones. Undefined where the step is no glue-up.
- */
-export function layingIn(
-  build: BuildDocument,
-  {
-    step: id,
-    laid,
-    output,
-    pieces,
-    every,
-  }: {
-    step: string;
-    laid: readonly string[];
-    output: string;
-    pieces: readonly string[];
-    every?: number | undefined;
-  },
-): Edit | undefined {
-  const glue = asGlueUp(build.steps.find((step) => step.id === id));
-  if (!glue) return undefined;
-  const old: LaidPart[] = glue.parts ?? laid.map((piece) => ({ piece }));
-  const fresh = pieces.map((piece): LaidPart => ({ piece }));
-  return {
-    do: 'takeIn',
-    step: id,
-    output,
-    parts: every ? interleaved(old, fresh, every) : [...old, ...fresh],
-  };
-}
-
-/** One list laid among another: one new after every so many old ones, what is left over at the end. */
-export function interleaved<T>(old: readonly T[], fresh: readonly T[], every: number): T[] {
-  const left = [...fresh];
-  const out = old.flatMap((part, i) => {
-    const next = (i + 1) % Math.max(1, every) === 0 ? left.shift() : undefined;
-    return next === undefined ? [part] : [part, next];
-  });
-  return [...out, ...left];
-}
-
-/** The edit that leaves a part out of a glue-up that lays `laid` now: it lies on the bench then. Undefined where it cannot. */
-export function layingOut(
-  build: BuildDocument,
-  { step: id, laid, piece }: { step: string; laid: readonly string[]; piece: string },
-): Edit | undefined {
-  const glue = asGlueUp(build.steps.find((step) => step.id === id));
-  const parts: LaidPart[] | undefined = glue && (glue.parts ?? laid.map((each) => ({ piece: each })));
-  if (!parts?.some((part) => part.piece === piece)) return undefined;
-  return { do: 'layParts', step: id, parts: parts.filter((part) => part.piece !== piece) };
-}
-
-/** Whether the parts of a glue-up lie in one row that a hand may put in another order. */
-export const isOneRow = (glue: GlueStep): boolean =>
-  !glue.rows &&
-  !glue.shifts &&
-  (glue.blanks ?? 1) === 1 &&
-  !glue.parts?.some(({ place }) => place?.x !== undefined || place?.about !== undefined);
-
-/** Whether a glue-up joins what comes from several lines, side by side, in an order that a hand may change by dragging. */
-export const laysByHand = (step: Step): boolean => {
-  const glue = asGlueUp(step);
-  return (
-    glue !== undefined && glue.inputs.length > 1 && glue.along === 'width' && !glue.turns && isOneRow(glue)
-  );
-};
-
-/**
- * The edit that changes a part of a glue-up that lays `laid` now, or its place: undefined where the step is none, has no
- * such part, or lays its parts in more than one row.
- */
-export function partChanged(
-  build: BuildDocument,
-  { step: id, laid, piece }: { step: string; laid: readonly string[]; piece: string },
-  change: { turn: 'endForEnd' | 'rollOver' } | { to: number },
-): Edit | undefined {
-  const glue = asGlueUp(build.steps.find((step) => step.id === id));
-  if (!glue || !isOneRow(glue)) return undefined;
-  const parts: LaidPart[] = glue.parts ?? laid.map((each) => ({ piece: each }));
-  const at = parts.findIndex((part) => part.piece === piece);
-  if (at < 0) return undefined;
-  if ('turn' in change) {
-    const { turn } = change;
-    return {
-      do: 'layParts',
-      step: id,
-      parts: parts.map((part, i) => (i === at ? { ...part, [turn]: !part[turn] } : part)),
-    };
-  }
-  if (change.to < 0 || change.to >= parts.length || change.to === at) return undefined;
-  return { do: 'layParts', step: id, parts: parts.toSpliced(at, 1).toSpliced(change.to, 0, parts[at]) };
-}
-
-/** Names of the dimensions along which parts can be laid. */
-export const LAY_ALONG: readonly { value: DimensionName; label: string }[] = [
-  { value: 'width', label: 'Side by side' },
-  { value: 'length', label: 'End to end' },
-  { value: 'thickness', label: 'On one another' },
-];

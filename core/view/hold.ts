@@ -3,7 +3,7 @@ import type { BenchScene, Outlook } from '../review';
 import type { Bounds } from '../solid';
 import { areStrips, assemblyOf, glueOf, roomOf } from '../steps';
 import { speciesName } from '../wood';
-import { laysByHand } from './chain';
+import { laysByHand } from './lying';
 
 /** A piece on the bench that can be taken hold of: what it is called, and where it lies in the scene, mm. */
 export interface Held {

@@ -3,7 +3,14 @@ import type { BuildDocument, Finding } from '../../core/document';
 import { outlookOf, reviewing } from '../../core/review';
 import { run } from '../../core/run';
 import type { Timeline } from '../../core/steps';
-import { type ChainMenu, type ChainPlace, type JobOutlook, lyingAt, stepsAt } from '../../core/view';
+import {
+  type ChainMenu,
+  type ChainPlace,
+  type JobOutlook,
+  lyingAt,
+  partsShown,
+  stepsAt,
+} from '../../core/view';
 import { pause } from './pause';
 
 let latest = 0;
@@ -17,6 +24,7 @@ const worker = {
     return {
       ...outlookOf(build, timeline, shownStep, today),
       lying: shownStep === undefined ? [] : lyingAt(build, timeline, shownStep),
+      parts: partsShown(build, timeline, shownStep),
     };
   },
   /** What could be put in at a place of the chain, each kind played forward. */

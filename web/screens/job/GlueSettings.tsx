@@ -7,6 +7,7 @@ import { changeKit } from '../../app/kit';
 import { Toggle } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
+import { PartPlaces } from './PartPlaces';
 import { useEdit, useSettle } from './use-edit';
 
 /** A glue-up: which parts are turned and shifted by rule, what is pencilled across them, and a lay-up kept as a rule. */
@@ -16,16 +17,24 @@ export function GlueSettings({ build, step }: { build: BuildDocument; step: Glue
   const placed = step.parts?.some(({ place }) => place?.x !== undefined);
   return (
     <div className="flex flex-col gap-2.5">
-      {!placed && !step.rows && (
+      {!placed && !(step.rows && strips) && (
         <Toggle
           label="Parts lie"
           value={step.along}
           options={[...LAY_ALONG]}
-          onChange={(along) => edit({ do: 'setStep', step: step.id, change: { along } })}
+          onChange={(along) =>
+            edit({
+              do: 'setStep',
+              step: step.id,
+              // Rows lie across the parts: laid another way, they are typed anew.
+              change: { along, ...(step.rows ? { rows: undefined } : {}) },
+            })
+          }
         />
       )}
       {!strips && !placed && <TurnRuleSettings step={step} />}
       {step.shifts && <ShiftSettings step={step} />}
+      <PartPlaces build={build} step={step} list={!strips} />
       <Toggle
         label="Pencilled across"
         value={step.mark ?? 'none'}

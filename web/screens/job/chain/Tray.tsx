@@ -28,6 +28,23 @@ export function Tray({ build, step }: { build: BuildDocument; step: Step }) {
   );
 }
 
+const hours = new Intl.NumberFormat('en', { maximumFractionDigits: 1 });
+const moment = new Intl.DateTimeFormat('en', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+/** Until when it is in clamps, or how long it will be. */
+const clampWords = ({ hours: wanted, untilMs }: NonNullable<Lying['clamps']>): string =>
+  untilMs === undefined
+    ? `in clamps for ${hours.format(wanted)} h once glued`
+    : untilMs > Date.now()
+      ? `in clamps until ${moment.format(untilMs)}`
+      : `out of clamps since ${moment.format(untilMs)}`;
+
 /** Pieces that one step gave and that lie there. */
 function Heap({ build, step, heap }: { build: BuildDocument; step: Step; heap: Lying }) {
   const display = useDisplay();
@@ -64,6 +81,7 @@ function Heap({ build, step, heap }: { build: BuildDocument; step: Step; heap: L
         <span className="text-graphite">
           {heap.goesTo ? `goes into ${heap.goesTo}` : 'nobody takes it yet'}
         </span>
+        {heap.clamps && <span className="text-graphite">{clampWords(heap.clamps)}</span>}
         {glue && how && !heap.goesTo && (
           <span className="flex items-center gap-1.5">
             <button type="button" className="action h-7!" onClick={() => edit(how)}>
