@@ -35,6 +35,8 @@ export type Phrase =
 export interface Fix {
   label: string;
   edit: Edit;
+  /** What of a hand's work it cannot keep, by name. */
+  drops?: string[];
 }
 
 export type Severity = 'stop' | 'warning' | 'note';

@@ -5,7 +5,8 @@ import { mustFit, PATTERNS, startingBrief } from '../plan';
 import { fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { brokenReferences } from '../steps';
-import { mustEdit, plannedAgain } from '.';
+import { withPlayedOffers } from '../review/offers';
+import { lostBy, mustEdit, plannedAgain } from '.';
 
 const shop = shopWith();
 const panel = plannedFor(panelBrief({ sections: 1 }), shop);
@@ -104,6 +105,29 @@ describe('planned again, the chain keeps what a hand did to it', () => {
     const rest = mustEdit(split, { do: 'addStep', kind: 'rest', after: joints[0], settings: {} });
     expect(lostByPlanning(rest, {})).toEqual([]);
     expect(lostByPlanning(rest, { width: fixed('10'), sections: 1 })).toEqual(['Rest, Section 1']);
+    const replan: Edit = { do: 'replan', change: { width: fixed('10'), sections: 1 } };
+    expect(lostBy(rest, replan)).toEqual(['Rest, Section 1']);
+    // The second of two that plan again has nothing left to drop.
+    expect(lostBy(rest, { do: 'many', edits: [{ do: 'rename', name: 'x' }, replan, replan] })).toEqual([
+      'Rest, Section 1',
+    ]);
+    expect(lostBy(rest, { do: 'rename', name: 'x' })).toEqual([]);
+    expect(lostBy(rest, { do: 'replan', change: { woods: [] } })).toEqual([]);
+    const [offered] = withPlayedOffers(
+      rest,
+      [
+        {
+          code: 'wider-than-machine',
+          step: rest.steps[0].id,
+          severity: 'warning',
+          message: ['too wide'],
+          numbers: {},
+          fixes: [{ label: 'Narrower', edit: replan }],
+        },
+      ],
+      () => [],
+    );
+    expect(offered.fixes).toEqual([{ label: 'Narrower', edit: replan, drops: ['Rest, Section 1'] }]);
   });
 });
 

@@ -1,5 +1,5 @@
 import { type BuildDocument, type Edit, type Finding, type Fix, type Severity, isRefused } from '../document';
-import { applyEdit } from '../edit';
+import { applyEdit, lostBy } from '../edit';
 import { counted } from '../units';
 
 /** How bad a finding is, the worst highest. */
@@ -66,6 +66,12 @@ export const keepsPromise = (
   played: PlayedEdit,
 ): boolean => raisedBy(build, finding, before, played)?.length === 0;
 
+/** A way out with what it cannot keep, told before it is taken. */
+function withDrops(build: BuildDocument, fix: Fix): Fix {
+  const drops = lostBy(build, fix.edit);
+  return drops.length > 0 ? { ...fix, drops } : fix;
+}
+
 /** Two ways out carried out one after the other. */
 const both = (first: Fix, second: Fix): Fix => ({
   label: `${first.label}, and: ${second.label.charAt(0).toLowerCase()}${second.label.slice(1)}`,
@@ -107,7 +113,7 @@ export function* withPlayedOffers(
     for (const fix of finding.fixes) {
       if (fixes.length >= MOST_OFFERS) break;
       const offer = keeps(finding, fix);
-      if (offer) fixes.push(offer);
+      if (offer) fixes.push(withDrops(build, offer));
     }
     const tried = fixes.length === 0 ? [...new Set(finding.fixes.map(({ label }) => label))] : [];
     yield { ...finding, fixes, ...(tried.length > 0 ? { tried } : {}) };
@@ -130,7 +136,7 @@ export function withoutNewWarnings(
     const raised = after.found.filter(
       (each) => RANK[each.severity] >= RANK.warning && !known.has(sameFinding(each)),
     );
-    return [{ fix, raised }];
+    return [{ fix: withDrops(build, fix), raised }];
   });
   const free = judged.filter(({ raised }) => raised.length === 0);
   if (free.length > 0) return free.map(({ fix }) => fix);

@@ -1,6 +1,7 @@
 import { TriangleAlert } from 'lucide-react';
 import type { Finding } from '../../../core/document';
 import { useDisplay } from '../../app/display';
+import { FixButton } from '../../parts/FixButton';
 import { Words } from '../../parts/Words';
 import { useEdit } from './use-edit';
 
@@ -38,14 +39,7 @@ export function FindingNote({ finding }: { finding: Finding }) {
       {finding.fixes.length > 0 && (
         <div className="flex flex-wrap gap-2 pt-2">
           {finding.fixes.map((fix, i) => (
-            <button
-              key={fix.label}
-              type="button"
-              className={`action h-auto! min-h-8 py-1 text-left whitespace-normal! ${i === 0 ? 'border-chalk text-chalk' : ''}`}
-              onClick={() => edit(fix.edit)}
-            >
-              {fix.label}
-            </button>
+            <FixButton key={fix.label} fix={fix} first={i === 0} onPress={() => edit(fix.edit)} />
           ))}
         </div>
       )}

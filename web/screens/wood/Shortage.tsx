@@ -3,6 +3,7 @@ import { STOCK_KINDS } from '../../../core/kit';
 import { moneyText, type Purchase } from '../../../core/stock';
 import { boardFeetText, lengthText } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
+import { FixButton } from '../../parts/FixButton';
 import { useDisplay } from '../../app/display';
 import type { Advice } from './use-breakdown';
 
@@ -31,15 +32,8 @@ export function Shortage({
       ))}
       {advice.fixes.length > 0 && <p className="label pt-1 pb-1">Each of these was tried:</p>}
       <span className="flex flex-wrap gap-1.5">
-        {advice.fixes.map(({ label, edit }) => (
-          <button
-            key={label}
-            type="button"
-            className="action h-auto min-h-8 py-1 text-left whitespace-normal"
-            onClick={() => onFix(edit)}
-          >
-            {label}
-          </button>
+        {advice.fixes.map((fix) => (
+          <FixButton key={fix.label} fix={fix} first={false} onPress={() => onFix(fix.edit)} />
         ))}
       </span>
       {advising && advice.fixes.length === 0 && <p className="text-graphite">Looking for ways out …</p>}
