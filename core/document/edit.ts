@@ -32,6 +32,8 @@ export type Edit =
   | { do: 'setTarget'; target: string; change: Partial<Omit<Target, 'id'>> }
   | { do: 'lengthenStrips'; step: string; byMm: number }
   | { do: 'replan'; change?: Partial<NonNullable<BuildDocument['brief']>> }
+  /** Plans another pattern into the same job, as lines of its own with a piece wanted of it. */
+  | { do: 'addPlan'; brief: NonNullable<BuildDocument['brief']>; name: string }
   | { do: 'useShop'; shop: ShopSnapshot }
   /** Strips get their places on boards; a strip keeps its seed and whether it was left out by hand. */
   | {

@@ -48,5 +48,8 @@ export interface Assembly {
   slots: Slot[];
 }
 
+/** The most lay-ups one job may hold. */
+export const MOST_ASSEMBLIES = 50;
+
 /** The most strips one lay-up may hold: more is a slip or an attack. */
 export const MOST_STRIPS = 500;

@@ -15,3 +15,16 @@ export function freshIds(build: BuildDocument): (base: string) => string {
     return `${base}-${n}`;
   };
 }
+
+/** A beginning that no id of the build has: `p2`, `p3` and so on. */
+export function freshTag(build: BuildDocument): string {
+  const ids = [
+    ...build.steps.flatMap(({ id, output }) => [id, output]),
+    ...build.readings.map(({ step }) => step),
+    ...build.targets.flatMap(({ id, output }) => [id, output]),
+    ...build.assemblies.flatMap(({ id, slots }) => [id, ...slots.map((slot) => slot.id)]),
+  ];
+  let n = 2;
+  while (ids.some((id) => id.startsWith(`p${n}-`))) n += 1;
+  return `p${n}`;
+}

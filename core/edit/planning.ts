@@ -3,6 +3,8 @@ import {
   type Brief,
   type BuildDocument,
   isRefused,
+  MOST_ASSEMBLIES,
+  MOST_STEPS,
   MOST_TARGETS,
   Refusal,
   type Refused,
@@ -11,6 +13,8 @@ import { fit } from '../plan';
 import { carryOver } from './carry';
 import type { Family } from './family';
 import { type KeptChain, keepChain } from './keepchain';
+import { renamedStep } from '../steps';
+import { freshTag } from './ids';
 import { splitAgain } from './split';
 
 /**
@@ -30,13 +34,65 @@ function planAgain(build: BuildDocument, change: Partial<Brief> = {}): KeptChain
   return { build: carryOver(kept.build, build, before), lost: kept.lost };
 }
 
+/**
+ * Another pattern in the same job: its strips, steps and piece wanted, under ids that nothing here has. Only the first brief is
+ * planned again; what comes in so is a hand's from then on. Leaves with a refusal where the brief cannot be met, or too
+ * many steps, lay-ups or pieces would stand in one job.
+ */
+function addPlan(build: BuildDocument, brief: Brief, name: string): BuildDocument {
+  const planned = fit(brief, build.shop, { name, use: name });
+  if (isRefused(planned)) throw new Refusal(planned.refused);
+  const steps = build.steps.length + planned.steps.length;
+  if (steps > MOST_STEPS)
+    throw new Refusal([`That would be ${steps} steps; a job holds at most ${MOST_STEPS}.`]);
+  if (build.assemblies.length + planned.assemblies.length > MOST_ASSEMBLIES)
+    throw new Refusal([
+      `That would be ${build.assemblies.length + planned.assemblies.length} lay-ups; a job holds at most ${MOST_ASSEMBLIES}.`,
+    ]);
+  if (build.targets.length + planned.targets.length > MOST_TARGETS)
+    throw new Refusal([`A job holds at most ${MOST_TARGETS} pieces of different kinds.`]);
+  const tag = freshTag(build);
+  const own = (id: string) => `${tag}-${id}`;
+  // A job that was begun without a pattern wants one piece of nothing yet: this is it.
+  const [only] = build.targets;
+  const waits = build.targets.length === 1 && build.steps.length === 0 && only.length.aim === 'free';
+  return {
+    ...build,
+    targets: [
+      ...(waits ? [] : build.targets),
+      ...planned.targets.map((target) => ({
+        ...target,
+        id: own(target.id),
+        output: own(target.output),
+        purpose: name,
+        // How many come out at once goes by this brief, not by the job's first.
+        atOnce: brief.quantity ?? 1,
+      })),
+    ],
+    assemblies: [
+      ...build.assemblies,
+      ...planned.assemblies.map((assembly) => ({
+        ...assembly,
+        id: own(assembly.id),
+        name: `${name}: ${assembly.name.toLowerCase()}`.slice(0, 80),
+        slots: assembly.slots.map((slot) => ({
+          ...slot,
+          id: own(slot.id),
+          ...(slot.set === undefined ? {} : { set: own(slot.set) }),
+        })),
+      })),
+    ],
+    steps: [...build.steps, ...planned.steps.map((step) => renamedStep(step, own))],
+  };
+}
+
 /** A job planned again, with what could not be kept; or why the brief cannot be met. */
 export const plannedAgain = (build: BuildDocument, change?: Partial<Brief>): KeptChain | Refused =>
   attempt(() => planAgain(build, change));
 
 /** What the job is, and planning it again. */
 export const planning: Family<
-  'rename' | 'setAim' | 'addTarget' | 'removeTarget' | 'setTarget' | 'replan' | 'useShop'
+  'rename' | 'addPlan' | 'setAim' | 'addTarget' | 'removeTarget' | 'setTarget' | 'replan' | 'useShop'
 > = {
   rename: (build, { name }) => ({ ...build, name }),
   setAim: (build, { dimension, aim, target: id = build.targets[0]?.id }) => ({
@@ -70,6 +126,7 @@ export const planning: Family<
     ...build,
     targets: build.targets.map((target) => (target.id === id ? { ...target, ...change, id } : target)),
   }),
+  addPlan: (build, { brief, name }) => addPlan(build, brief, name),
   replan: (build, { change }) => planAgain(build, change).build,
   useShop: (build, { shop }) => ({ ...build, shop }),
 };

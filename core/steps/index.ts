@@ -8,6 +8,7 @@ export * from './list';
 export * from './passes';
 export * from './reading';
 export * from './references';
+export * from './renamed';
 export * from './room';
 export * from './rows';
 export * from './timeline';

@@ -13,9 +13,11 @@ import { LengthsField } from '../../../parts/LengthsField';
 import { useReports } from '../../../parts/reported';
 import { Window } from '../../../parts/Window';
 import { useEdit } from '../use-edit';
+import { PatternLine } from './PatternLine';
 import { WidthHelp } from './WidthHelp';
 import { WOODS } from '../../../parts/woods';
 
+const PATTERN = 'pattern';
 const SOURCES = STEP_ROOMS.filter(({ flow }) => flow.source);
 const GRAINS = [
   { value: 'length', label: 'Along the length' },
@@ -28,7 +30,7 @@ export function NewLine({ build }: { build: BuildDocument }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const display = useDisplay();
-  const [kind, setKind] = useState(SOURCES[0].kind);
+  const [kind, setKind] = useState<string>(SOURCES[0].kind);
   const [line, setLine] = useState(() => usualLine(build));
   const { reasons, collect } = useReports();
   const change = (part: Partial<typeof line>) => setLine((before) => ({ ...before, ...part }));
@@ -47,18 +49,34 @@ export function NewLine({ build }: { build: BuildDocument }) {
     edit(lineEdit(build, kind, line));
     close();
   };
+  const pattern = kind === PATTERN;
+  const kinds = (
+    <Toggle
+      label="It begins with"
+      value={kind}
+      onChange={setKind}
+      options={[
+        ...SOURCES.map((room) => ({
+          value: room.kind,
+          label: beginsWithStrips(room.kind) ? 'Strips from boards' : room.name,
+        })),
+        { value: PATTERN, label: 'A pattern' },
+      ]}
+    />
+  );
+  if (pattern)
+    return (
+      <Window title="A line of its own" open wide onClose={close}>
+        <div className="flex flex-col gap-3">
+          {kinds}
+          <PatternLine build={build} onDone={close} />
+        </div>
+      </Window>
+    );
   return (
     <Window title="A line of its own" open onClose={close}>
       <div className="flex flex-col gap-3">
-        <Toggle
-          label="It begins with"
-          value={kind}
-          onChange={setKind}
-          options={SOURCES.map((room) => ({
-            value: room.kind,
-            label: beginsWithStrips(room.kind) ? 'Strips from boards' : room.name,
-          }))}
-        />
+        {kinds}
         <p className="text-graphite text-[13.5px]">{roomOf({ kind: kind as never }).says}</p>
         <label className="label block">
           Name
