@@ -29,6 +29,9 @@ export type Edit =
   /** One more piece is wanted of this job; one is wanted no longer; or another number, name or step to measure it on. */
   | { do: 'addTarget'; purpose: string; output?: string }
   | { do: 'removeTarget'; target: string }
+  /** A piece wanted several times gets boards and readings of its own each time; or is cut from one long one. */
+  | { do: 'makeEach'; target: string }
+  | { do: 'fromOneLength'; target: string }
   | { do: 'setTarget'; target: string; change: Partial<Omit<Target, 'id'>> }
   | { do: 'lengthenStrips'; step: string; byMm: number }
   | { do: 'replan'; change?: Partial<NonNullable<BuildDocument['brief']>> }

@@ -10,6 +10,7 @@ import {
   type Refused,
 } from '../document';
 import { fit } from '../plan';
+import { fromOneLength, makeEach } from './alike';
 import { carryOver } from './carry';
 import type { Family } from './family';
 import { type KeptChain, keepChain } from './keepchain';
@@ -92,7 +93,16 @@ export const plannedAgain = (build: BuildDocument, change?: Partial<Brief>): Kep
 
 /** What the job is, and planning it again. */
 export const planning: Family<
-  'rename' | 'addPlan' | 'setAim' | 'addTarget' | 'removeTarget' | 'setTarget' | 'replan' | 'useShop'
+  | 'rename'
+  | 'addPlan'
+  | 'setAim'
+  | 'addTarget'
+  | 'removeTarget'
+  | 'setTarget'
+  | 'makeEach'
+  | 'fromOneLength'
+  | 'replan'
+  | 'useShop'
 > = {
   rename: (build, { name }) => ({ ...build, name }),
   setAim: (build, { dimension, aim, target: id = build.targets[0]?.id }) => ({
@@ -122,6 +132,8 @@ export const planning: Family<
     if (build.targets.length === 1) throw new Refusal(['A job is for one piece at least.']);
     return { ...build, targets: build.targets.filter((target) => target.id !== id) };
   },
+  makeEach: (build, { target }) => makeEach(build, target),
+  fromOneLength: (build, { target }) => fromOneLength(build, target),
   setTarget: (build, { target: id, change }) => ({
     ...build,
     targets: build.targets.map((target) => (target.id === id ? { ...target, ...change, id } : target)),

@@ -1,4 +1,12 @@
-import { type BuildDocument, type Finding, type FindingCode, firstOf, type Step, usersOf } from '../document';
+import {
+  type BuildDocument,
+  type Finding,
+  type FindingCode,
+  firstOf,
+  type Step,
+  targetOfStep,
+  usersOf,
+} from '../document';
 import {
   type Blank,
   blankVolume,
@@ -329,14 +337,19 @@ function unsupported(build: BuildDocument): Finding[] {
     const words = roomOf(step).notYet?.(step);
     if (words) say('not-run-yet', step.id, words);
   }
-  for (const assembly of build.assemblies)
-    if (assembly.repeat > 1)
-      say(
-        'not-run-yet',
-        '',
-        `“${assembly.name}” is to be made ${assembly.repeat} times: one of them is computed.`,
-        { repeat: assembly.repeat, computed: 1 },
-      );
+  for (const assembly of build.assemblies) {
+    if (assembly.repeat < 2) continue;
+    const rip = build.steps.find((step) => (step as { assembly?: string }).assembly === assembly.id);
+    const target = targetOfStep(build, rip);
+    out.push({
+      code: 'not-run-yet',
+      step: '',
+      severity: 'note',
+      message: [`“${assembly.name}” is to be made ${assembly.repeat} times: one of them is computed.`],
+      numbers: { repeat: assembly.repeat, computed: 1 },
+      fixes: target ? [{ label: 'Write each of them out', edit: { do: 'makeEach', target: target.id } }] : [],
+    });
+  }
   return out;
 }
 

@@ -1,5 +1,16 @@
 import { Plus, X } from 'lucide-react';
-import { type Aim, type BuildDocument, DIMENSIONS, type Target, timesMade } from '../../../core/document';
+import { useMemo, useState } from 'react';
+import {
+  type Aim,
+  type BuildDocument,
+  DIMENSIONS,
+  type Edit,
+  isRefused,
+  phraseText,
+  type Target,
+  timesMade,
+} from '../../../core/document';
+import { applyEdit } from '../../../core/edit';
 import type { JobOutlook } from '../../../core/view';
 import { stepTitle } from '../../../core/steps';
 import { counted } from '../../../core/units';
@@ -10,6 +21,10 @@ import { Window } from '../../parts/Window';
 import { AimFields } from '../brief/AimFields';
 import { useEdit, useSettle } from './use-edit';
 
+const WAYS = [
+  { does: 'makeEach', label: 'Each with boards and readings of its own' },
+  { does: 'fromOneLength', label: 'Cut from one long piece' },
+] as const;
 const TITLES = { length: 'Length', width: 'Width', thickness: 'Thickness' } as const;
 
 /** All pieces this job is for: what each is called, how many, which step it comes out of, and what is asked of its sizes. */
@@ -47,6 +62,42 @@ export function TargetsWindow({
   );
 }
 
+/** How pieces alike are made: in sessions at the same settings, each by itself, or cut from one long one. Each is tried first. */
+function Alike({ build, target, times }: { build: BuildDocument; target: Target; times: number }) {
+  const display = useDisplay();
+  const edit = useEdit();
+  const ways = useMemo(
+    () =>
+      WAYS.map(({ does, ...way }) => {
+        const own: Edit = { do: does, target: target.id };
+        const made = applyEdit(build, own);
+        return { ...way, edit: own, why: isRefused(made) ? made.refused : undefined };
+      }),
+    [build, target.id],
+  );
+  return (
+    <div className="flex flex-col gap-1.5 text-[13.5px]">
+      <p className="text-graphite">
+        {counted(target.quantity, 'piece')}: ripped, milled and trimmed together at the same settings, its
+        steps gone through {times} times, in as many sessions of clamps as the glue-up says. Or:
+      </p>
+      {ways.map(({ label, edit: own, why }) => (
+        <span key={label} className="flex items-baseline gap-2">
+          <button
+            type="button"
+            className="action h-7! shrink-0"
+            disabled={why !== undefined}
+            onClick={() => edit(own)}
+          >
+            {label}
+          </button>
+          {why && <span className="text-graphite">{phraseText(why, display)}</span>}
+        </span>
+      ))}
+    </div>
+  );
+}
+
 function OneTarget({
   build,
   target,
@@ -61,12 +112,16 @@ function OneTarget({
   const display = useDisplay();
   const edit = useEdit();
   const settle = useSettle();
+  // Aims that wait for their size: nothing comes out yet, and none is guessed.
+  const [asked, setAsked] = useState<Partial<Record<(typeof DIMENSIONS)[number], Aim>>>({});
   const set = (change: Partial<Omit<Target, 'id'>>, mark: string) =>
     edit({ do: 'setTarget', target: target.id, change }, `${target.id}.${mark}`);
   const setAim = (dimension: (typeof DIMENSIONS)[number], aim: Aim) => {
     // A size that is asked for must be one: what comes out now, until another is typed.
-    const now = sizes?.find((row) => row.dimension === dimension)?.predictedMm ?? 100;
-    const value = aim.value ?? { mm: now };
+    const now = sizes?.find((row) => row.dimension === dimension)?.predictedMm;
+    const value = aim.value ?? (now === undefined ? undefined : { mm: now });
+    if (aim.aim !== 'free' && !value) return setAsked((before) => ({ ...before, [dimension]: aim }));
+    setAsked((before) => ({ ...before, [dimension]: undefined }));
     edit({ do: 'setAim', target: target.id, dimension, aim: aim.aim === 'free' ? aim : { ...aim, value } });
   };
   const known = build.steps.some(({ output }) => output === target.output);
@@ -118,11 +173,7 @@ function OneTarget({
           </button>
         )}
       </div>
-      {times > 1 && (
-        <p className="text-graphite text-[13.5px]">
-          {counted(target.quantity, 'piece')}: its steps are gone through {times} times.
-        </p>
-      )}
+      {times > 1 && <Alike build={build} target={target} times={times} />}
       <Choice
         label="Comes out of"
         value={known ? target.output : ''}
@@ -134,7 +185,7 @@ function OneTarget({
           <AimFields
             key={dimension}
             title={TITLES[dimension]}
-            aim={target[dimension]}
+            aim={asked[dimension] ?? target[dimension]}
             display={display}
             onChange={(aim) => setAim(dimension, aim)}
           />
