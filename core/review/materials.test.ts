@@ -6,7 +6,8 @@ import { usualMachine } from '../kit';
 import { fit, freeJob, startingBrief } from '../plan';
 import { shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
-import { findSpecies, MADE_MATERIALS, materialOf } from '../wood';
+import { movePoint } from '../solid';
+import { findSpecies, MADE_MATERIALS, materialOf, SHEET_RADIUS_MM } from '../wood';
 import { review } from '.';
 
 const shop = shopWith({ display: { system: 'mm', fraction: 0 } });
@@ -203,4 +204,24 @@ it('every sheet and metal has its values, and nothing that is not milled may be 
     const { milled, instead } = materialOf(made.id);
     expect(milled || instead !== undefined).toBe(true);
   }
+});
+
+it('both faces of plywood run along the sheet, whatever its thickness', () => {
+  for (const { id, layerMm } of MADE_MATERIALS.filter(({ material }) => material === 'plywood'))
+    for (const thickness of [3, 6, 6.5, 9, 12, 12.7, 15, 18, 19.05, 21, 24, 30]) {
+      const build = mustEdit(freeJob(shop, { name: 'sheet', use: '' }), {
+        do: 'addLine',
+        kind: 'have',
+        settings: { species: id, count: 1, length: mm(400), width: mm(200), thickness: mm(thickness) },
+      } as Edit);
+      const [cell] = run(build).steps[0].pieces[0].blank.cells;
+      // Just inside each face: the layer it lies in, counted from the beginning of one.
+      const layers = [0.01, thickness - 0.01].map((z) =>
+        Math.round((movePoint(cell.toLog, [100, 50, z])[1] - SHEET_RADIUS_MM) / (layerMm ?? 1)),
+      );
+      expect(
+        layers.map((layer) => Math.abs(layer % 2)),
+        `${id} ${thickness}`,
+      ).toEqual([0, 0]);
+    }
 });

@@ -71,6 +71,18 @@ describe('what flattening leaves', () => {
     const finding = of(thin, 'flattening-misses');
     expect(finding?.numbers.depth).toBeGreaterThan(finding?.numbers.off ?? Infinity);
   });
+  it('a block of many slices is flattened by a little without a word: its slices are of one thickness', () => {
+    const shop = defaultShop('slices');
+    const block = mustFit(startingBrief('endGrain', shop, { module: typed('3/4') }), shop, {
+      name: 'b',
+      use: '',
+    });
+    const flat = block.steps.filter(({ kind }) => kind === 'flatten').at(-1)?.id ?? '';
+    const cells = run(block).steps.find(({ id }) => id === flat)?.pieces[0].blank.cells.length;
+    expect(cells).toBeGreaterThan(120);
+    const little = edited(block, set(flat, { top: { mm: 0.3 }, bottom: { mm: 0.3 } }));
+    expect(of(little, 'flattening-misses')).toBeUndefined();
+  });
   it('all off one face: the piece cups, and half off each does not', () => {
     const one = edited(glued, set('flatten', { top: typed('1/8'), bottom: typed('0') }));
     const finding = expectMended(one, 'one-face-only');

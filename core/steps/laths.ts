@@ -34,7 +34,8 @@ export function laths(build: BuildDocument): Lath[] {
     if (!lath) {
       const assembly = step.kind === 'rip' ? build.assemblies.find((a) => a.id === step.assembly) : undefined;
       const met = sources.length > 1 ? `${sources[0].name} + ${sources.length - 1} more` : build.name;
-      const name = leaves ? `${step.only?.length} of ${leaves.name}` : (assembly?.name ?? met);
+      const begun = sources.length === 0 ? step.name : undefined;
+      const name = leaves ? `${step.only?.length} of ${leaves.name}` : (assembly?.name ?? begun ?? met);
       lath = { id: step.id, name, steps: [], ...(leaves ? { from: leaves.id } : {}) };
       all.push(lath);
     }

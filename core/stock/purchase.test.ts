@@ -8,7 +8,7 @@ import { settingsOf } from './demand';
 import { FACTORY_CORNER_MM } from '../kit';
 import type { Problem } from './problem';
 import { type Purchase, purchaseList } from './purchase';
-import { problemFor } from './shortage';
+import { problemFor, shortageFixes } from './shortage';
 import { EFFORT, solveNow } from './solve';
 
 const shop = shopWith();
@@ -88,4 +88,26 @@ describe('what is short is bought', () => {
     expect(sawn).toBeLessThanOrEqual(7.25 * INCH - 2 * FACTORY_CORNER_MM + 1e-9);
     expect(holds(bought(build))).toBe(true);
   });
+});
+
+it('narrower strips that are offered are whole steps of the shop, to the last one', () => {
+  const metric = shopWith({ display: { system: 'mm', fraction: 0 }, settingStep: { mm: 1 } });
+  const build = job({ module: { mm: 40 }, width: { aim: 'fixed', value: { mm: 400 } } }, metric);
+  const board = {
+    id: 'n',
+    label: 'n',
+    species: 'douglas_fir_coast',
+    length: { mm: 6000 },
+    width: { mm: 70 },
+    thickness: { mm: 100 },
+  };
+  const boards = Array.from({ length: 4 }, (_, i) => ({ ...board, id: `n${i}`, width: { mm: 70 } }));
+  const { problem } = problemFor([build], boards);
+  const offered = shortageFixes(build, boards, solveNow(problem, EFFORT.quick)).flatMap(({ label }) => {
+    const found = /^Narrower strips: (\d+) mm instead of 40 mm/.exec(label);
+    return found ? [Number(found[1])] : [];
+  });
+  // 90, 75, 60 and 50 % of 40 are whole millimetres: none of them is rounded down by one more.
+  expect(offered.length).toBeGreaterThan(0);
+  for (const mm of offered) expect([36, 30, 24, 20]).toContain(mm);
 });

@@ -64,7 +64,7 @@ export function lengthsText(lengths: readonly Length[], display: Display): strin
 
 /** What a list of widths comes to: how many strips, and how wide they lie side by side. */
 export const stripsInAll = (widths: readonly Length[], display: Display): string =>
-  `${counted(widths.length, 'strip')}, ${lengthText(
+  `${counted(widths.length, 'strip')}, together ${lengthText(
     widths.reduce((sum, { mm }) => sum + mm, 0),
     display,
-  )} in all`;
+  )}`;

@@ -14,6 +14,7 @@ import { findingsOf } from '../review';
 import { run } from '../run';
 import { extents } from '../solid';
 import {
+  isHeld,
   machineOfStep,
   STEP_GROUPS,
   STEP_ROOMS,
@@ -124,7 +125,12 @@ export function stepsAt(build: BuildDocument, timeline: Timeline, place: ChainPl
     return {
       ...line,
       edit: { do: 'addStep', kind, ...place, settings },
-      words: [...(figures.length > 0 ? figures : ['no size changes']), ...(tool ? [`; ${tool}`] : [])],
+      words: [
+        ...(figures.length > 0
+          ? figures
+          : [isHeld(step) ? 'kept in the plan; its sizes are not computed' : 'no size changes']),
+        ...(tool ? [`; ${tool}`] : []),
+      ],
       ...(wrong ? { warns: wrong.message } : {}),
     };
   });

@@ -87,6 +87,20 @@ describe('a gap left open', () => {
     );
     expect(glueOf(shut).parts?.every(({ place }) => place === undefined)).toBe(true);
   });
+  it('that leaves a part without a joint is said, with the part', () => {
+    const two = strips(
+      [
+        { length: 300, width: 60 },
+        { length: 300, width: 60 },
+      ],
+      'width',
+    );
+    const step = idOf(two, 'glue');
+    const laid = partLines(two, run(two), glueOf(two)).map(({ piece }) => piece);
+    expect(run(two).problems).toEqual([]);
+    const gap = edited(two, partChanged(two, { step, laid, piece: laid[1] }, { place: { spacer: mm(20) } }));
+    expect(run(gap).problems).toMatchObject([{ code: 'parts-apart', numbers: { part: 2, parts: 2 } }]);
+  });
   it('leaves what a rule turns turned', () => {
     const panel = plannedFor(panelBrief({ sections: 1 }), shop);
     const id = idOf(panel, 'glue');

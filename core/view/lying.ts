@@ -267,8 +267,14 @@ export function partLines(build: BuildDocument, timeline: Timeline, step: GlueSt
       const maker = build.steps.find(({ output }) => output === input);
       const seen = timeline.steps.find(({ id }) => id === maker?.id);
       const pieces = seen?.pieces ?? [];
-      const from = step.inputs.length > 1 && maker ? `, ${stepTitle(build, maker)}` : '';
-      return named(build, maker, pieces).map(({ id, name }) => [id, `${name}${from}`] as const);
+      const from = step.inputs.length > 1 && maker ? stepTitle(build, maker) : '';
+      return named(build, maker, pieces).map(({ id, name }) => {
+        const strip = build.assemblies.some(({ slots }) => slots.some((slot) => slot.id === id));
+        return [
+          id,
+          pieces.length === 1 && from && !strip ? from : [name, from].filter(Boolean).join(', '),
+        ] as const;
+      });
     }),
   );
   return entry.laid.map(({ piece, endForEnd, rollOver }) => {

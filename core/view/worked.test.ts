@@ -111,6 +111,50 @@ describe('a field of twenty slices from two panels', () => {
     expect(slicesNeeded(20 * slice, 0, slice) - got).toBe(5);
     expect(blankLengthForSlices(5, slice, kerf, { head: first - kerf, remnant: 0 })).toBeCloseTo(228, 9);
   });
+  it('of which 228 mm are shorter than a planer takes, and with runners glued on are not', () => {
+    const kit = {
+      ...shop,
+      machines: shop.machines.map((machine) =>
+        machine.kind === 'planer' ? { ...machine, minLength: mm(300) } : machine,
+      ),
+    };
+    const planer = kit.machines.find(({ kind }) => kind === 'planer')?.id;
+    const bring = (build: BuildDocument, length: number, width: number, count: number) =>
+      mustEdit(build, {
+        do: 'addLine',
+        kind: 'have',
+        settings: { species: 'ash_white', count, length: mm(length), width: mm(width), thickness: mm(40) },
+      });
+    const planed = (build: BuildDocument, after: string) =>
+      mustEdit(build, {
+        do: 'addStep',
+        kind: 'flatten',
+        after,
+        settings: { machine: planer, top: mm(1), bottom: mm(1) },
+      });
+    const short = (build: BuildDocument) =>
+      review(build, run(build)).find(({ code }) => code === 'shorter-than-machine');
+    const panel = bring({ ...free(), shop: kit }, 228, 240, 1);
+    const [have] = panel.steps;
+    expect(short(planed(panel, have.id))?.numbers).toEqual({ length: 228, least: 300, short: 72 });
+    // A runner of 320 mm along each edge: what the planer sees is as long as they are.
+    const glued = mustEdit(
+      mustEdit(bring(panel, 320, 30, 2), {
+        do: 'addStep',
+        kind: 'glue',
+        after: have.id,
+        settings: { along: 'width' },
+      }),
+      { do: 'rename', name: 'with runners' },
+    );
+    const glue = glued.steps.find(({ kind }) => kind === 'glue')?.id ?? '';
+    const runners = glued.steps.find(({ id, kind }) => kind === 'have' && id !== have.id);
+    const parts = [`${runners?.id}.1`, `${have.id}.1`, `${runners?.id}.2`].map((piece) => ({ piece }));
+    const joined = mustEdit(glued, { do: 'takeIn', step: glue, output: runners?.output ?? '', parts });
+    const done = planed(joined, glue);
+    expect(run(done).steps.at(-1)?.greatest).toEqual([320, 300, 38].map((v) => expect.closeTo(v, 6)));
+    expect(short(done)).toBeUndefined();
+  });
   it('lays one new slice after every three old ones', () => {
     const old = Array.from({ length: 15 }, (_, i) => `old ${i + 1}`);
     const fresh = Array.from({ length: 5 }, (_, i) => `new ${i + 1}`);

@@ -6,8 +6,8 @@ import type { Sample } from './sample';
 export const SHEET_RADIUS_MM = 1e6;
 
 /**
- * What a sheet or a metal looks like at a point: OKLab into `out`. Layers lie at whole multiples of their thickness from
- * the sheet's under face, `SHEET_RADIUS_MM` up; fibres run along z, in every other layer of crosswise veneers along x.
+ * What a sheet or a metal looks like at a point: OKLab into `out`. Layers lie in the middle of whole multiples of their
+ * thickness, counted from `SHEET_RADIUS_MM` up; fibres run along z, in every other layer of crosswise veneers along x.
  */
 export function madeAt(
   [x, y, z]: readonly [number, number, number],
@@ -17,7 +17,7 @@ export function madeAt(
 ): void {
   const { look, seed, px } = s;
   const height = y - SHEET_RADIUS_MM;
-  const layer = layerMm > 0 ? Math.floor(height / layerMm) : 0;
+  const layer = layerMm > 0 ? Math.round(height / layerMm) : 0;
   const turned = crosswise && ((layer % 2) + 2) % 2 === 1;
   const [along, side] = turned ? [x, z] : [z, x];
   const grain = noise(side / 6, layer * 3.7, along / 260, seed + 51);
@@ -27,8 +27,7 @@ export function madeAt(
   const cut = end > 0.5 ? 1 : 0;
   let L = look.early[0] + cut * (look.late[0] - look.early[0]) + fibre * (grain + 0.5 * fine);
   if (glueLine !== 0 && layerMm > 0) {
-    const within = height / layerMm - layer;
-    const off = Math.min(within, 1 - within) * layerMm;
+    const off = (0.5 - Math.abs(height / layerMm - layer)) * layerMm;
     const width = Math.max(0.12, px * 0.6);
     if (off < width) L += glueLine * (1 - off / width) * Math.min(1, 0.5 / px);
   }

@@ -15,10 +15,10 @@ export const centred: Pattern = {
   moduleLabel: 'Strip of a side',
   endGrain: false,
   measures: [
-    { key: 'centre', label: 'Centre strip', kind: 'length', fallback: 2 * INCH, least: 1 },
     ...ROW_MEASURES.map((field) =>
-      field.key === 'strips' ? { ...field, label: 'Strips to a side, 0 for as many as fit' } : field,
+      field.key === 'strips' ? { ...field, label: 'Strips a side, 0 for any number' } : field,
     ),
+    { key: 'centre', label: 'Centre strip', kind: 'length', fallback: 2 * INCH, least: 1 },
   ],
   start: {
     length: '26',

@@ -28,14 +28,14 @@ export const ROW_MEASURES: readonly MeasureField[] = [
     kind: 'choice',
     fallback: 'about',
     options: [
-      { value: 'about', label: 'About: all alike, as near as it goes' },
-      { value: 'exactly', label: 'Exactly: what is over comes off both edges' },
-      { value: 'atMost', label: 'At most: all alike, none wider' },
+      { value: 'about', label: 'about' },
+      { value: 'exactly', label: 'exactly' },
+      { value: 'atMost', label: 'at most' },
     ],
   },
   {
     key: 'strips',
-    label: 'Strips side by side, 0 for as many as fit',
+    label: 'Strips, 0 for any number',
     kind: 'count',
     fallback: 0,
     most: 200,

@@ -1,12 +1,10 @@
-import { DIMENSIONS, type Finding, isTurned, type LaidPart, type LaidPlace, shiftOf } from '../../document';
+import { DIMENSIONS, isTurned, type LaidPart, type LaidPlace, shiftOf } from '../../document';
 import {
   type Axis,
   type Blank,
   book,
   bounds,
-  compensatedSum,
   compose,
-  contacts,
   emptyLedger,
   extents,
   glueBlanks,
@@ -24,7 +22,7 @@ import { counted } from '../../units';
 import { type Outcome, type RunContext, stopAt } from '../context';
 import type { Laid, WorkPiece } from '../timeline';
 import { addErrors, type Errors } from '../tolerance';
-import { overlapOf } from './overlap';
+import { apart, glueOf, overlaps } from './joined';
 import type { GlueStep } from './step';
 
 /** A part laid into a glue-up with all that its own marks and the rules do to it. */
@@ -150,7 +148,10 @@ export function runGlue(step: GlueStep, inputs: readonly WorkPiece[], context: R
     const share = parts.slice(b * each, (b + 1) * each);
     if (share.length === 0) continue;
     const done = assemble(step, share);
-    if (done.placed) context.notes.push(...overlaps(step, share, done.blank));
+    const inOneAnother = done.placed ? overlaps(step, share, done.blank) : [];
+    context.notes.push(...inOneAnother);
+    if (done.alone !== undefined && b === 0 && inOneAnother.length === 0)
+      context.notes.push(apart(step, share.length, done.alone));
     pieces.push({
       id: blanks > 1 ? `${step.output}.${b + 1}` : step.output,
       blank: toOrigin(done.blank),
@@ -170,6 +171,8 @@ interface Assembled {
   joints: number;
   areaMm2: number;
   placed: boolean;
+  /** The first part that no glue ties to the first one, counted from 1. */
+  alone?: number;
 }
 
 /** Lays parts out: cells of all in one frame, in the order of the parts. */
@@ -226,6 +229,7 @@ function assemble(step: GlueStep, parts: readonly LaidWork[]): Assembled {
     joints: simple ? parts.length - 1 - open : glued.joints,
     areaMm2: glued.areaMm2,
     placed,
+    ...(glued.alone === undefined ? {} : { alone: glued.alone }),
   };
 }
 
@@ -322,44 +326,6 @@ function rowErrors(
   return [of(0), of(1), of(2)];
 }
 
-/**
- * Area glued between different parts, mm2, and how many pairs of parts meet. Of parts butted along one axis only faces
- * across it can meet, so only they are compared.
- */
-function glueOf(blank: Blank, owner: readonly number[], axis?: Axis): { areaMm2: number; joints: number } {
-  const met = contacts(blank, axis).filter((c) => owner[c.a] !== owner[c.b]);
-  const pairs = new Set(
-    met.map(({ a, b }) => Math.min(owner[a], owner[b]) * owner.length + Math.max(owner[a], owner[b])),
-  );
-  return { areaMm2: compensatedSum(met.map((c) => c.areaMm2)), joints: pairs.size };
-}
-
-/** Parts that would have to be in one place at once: said with the volume, since no clamp closes such a joint. */
-function overlaps(step: GlueStep, parts: readonly LaidWork[], blank: Blank): Finding[] {
-  let at = 0;
-  const placed = parts.map(({ work }) => {
-    const { length } = work.blank.cells;
-    at += length;
-    return { cells: blank.cells.slice(at - length, at) };
-  });
-  const worst = overlapOf(placed);
-  if (!worst) return [];
-  return [
-    {
-      code: 'parts-overlap',
-      step: step.id,
-      severity: 'warning' as const,
-      message: [
-        `Parts ${worst.a + 1} and ${worst.b + 1} would lie in one another by `,
-        { mm3: worst.volumeMm3 },
-        ': as placed they cannot be glued.',
-      ],
-      numbers: { first: worst.a + 1, second: worst.b + 1, volume: worst.volumeMm3 },
-      fixes: [],
-    },
-  ];
-}
-
 declare module '../../document/finding' {
   interface FindingCodes {
     /** Nothing is laid into a glue-up. */
@@ -370,7 +336,5 @@ declare module '../../document/finding' {
     'too-few-parts': true;
     /** Parts that come in are not laid: spare. */
     'part-not-laid': true;
-    /** Parts would have to be in one place at once. */
-    'parts-overlap': true;
   }
 }

@@ -3,6 +3,7 @@ import { type Blank, boxBlank, inverse, type Rigid } from '../../solid';
 import {
   type BoardMarks,
   chance,
+  findSpecies,
   hash,
   lookOf,
   type MarkKind,
@@ -48,9 +49,19 @@ const placed = (
   ];
 };
 
-/** A sheet's own planes lie along its faces, its under face at a whole layer: as far up its "log" as rings are flat. */
-const sheetPlace = (seed: number, width: number, thickness: number): Rigid =>
-  placed(0, { radius: SHEET_RADIUS_MM + thickness / 2, width, thickness, z: 400 * chance(seed, 5) });
+/** A layer thinner than this at a face was sanded away, mm. */
+const SANDED_MM = 0.02;
+
+/**
+ * A sheet's own planes lie along its faces, as far up its "log" as rings are flat, and the same above its middle as below.
+ * Of crosswise veneers the middle one lies so that both faces run along the sheet.
+ */
+function sheetPlace(seed: number, width: number, thickness: number, species: string): Rigid {
+  const layerMm = findSpecies(species)?.layerMm ?? 0;
+  const above = layerMm > 0 ? Math.floor((thickness / 2 - SANDED_MM) / layerMm + 0.5) : 0;
+  const radius = SHEET_RADIUS_MM + (above % 2 === 1 ? layerMm : 0);
+  return placed(0, { radius, width, thickness, z: 400 * chance(seed, 5) });
+}
 
 /** A piece of a wood, and how it was sawn; how is no question in a sheet. */
 interface Sawn {
@@ -63,7 +74,7 @@ interface Sawn {
  * at a distance that the seed decides. Wood whose log nobody has looked at is drawn from such a guess.
  */
 export function placeInLog(seed: number, width: number, thickness: number, { species, grain }: Sawn): Rigid {
-  if (materialOf(species).sheet) return sheetPlace(seed, width, thickness);
+  if (materialOf(species).sheet) return sheetPlace(seed, width, thickness, species);
   const pick = chance(seed, 1);
   const cut: GrainCut = grain ?? (pick < 0.55 ? 'flat' : pick < 0.8 ? 'rift' : 'quarter');
   const [from, to] = GRAIN_TURN[cut];

@@ -23,7 +23,7 @@ export function AimFields({
   onChange: (aim: Aim) => void;
 }) {
   return (
-    <div className="grid grid-cols-2 items-start gap-3">
+    <div className="grid grid-cols-2 items-end gap-3">
       <Choice
         label={title}
         value={aim.aim}

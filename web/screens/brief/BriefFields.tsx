@@ -12,6 +12,8 @@ import { StockFields } from './StockFields';
 import { MILLED_WOODS } from '../../parts/woods';
 
 const MOST_WOODS = 8;
+/** Options of fewer letters stand beside another field. */
+const SHORT = 12;
 
 interface Props {
   brief: Brief;
@@ -180,7 +182,7 @@ function MeasureInput({
         value={String(value)}
         options={field.options ?? []}
         onChange={onChange}
-        className="col-span-2"
+        className={field.options?.every(({ label: words }) => words.length < SHORT) ? '' : 'col-span-2'}
       />
     );
   if (kind === 'words')

@@ -53,7 +53,18 @@ export function PatternLine({ build, onDone }: { build: BuildDocument; onDone: (
           />,
         )}
       </div>
-      <div className="flex min-w-0 flex-col gap-2.5">
+      <div className="sticky top-0 flex min-w-0 flex-col gap-2.5 self-start">
+        <button
+          type="button"
+          className="action action-main self-start"
+          disabled={!put || reasons.length > 0}
+          onClick={() => {
+            if (put) edit(put);
+            onDone();
+          }}
+        >
+          Put it into this job
+        </button>
         {reasons.length > 0 && (
           <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
         )}
@@ -67,17 +78,6 @@ export function PatternLine({ build, onDone }: { build: BuildDocument; onDone: (
           It comes as a line of its own, with a piece wanted of it. To make it a part of another piece, choose
           the glue-up it goes into and lay it in from the tray.
         </p>
-        <button
-          type="button"
-          className="action action-main self-start"
-          disabled={!put || reasons.length > 0}
-          onClick={() => {
-            if (put) edit(put);
-            onDone();
-          }}
-        >
-          Put it into this job
-        </button>
       </div>
     </div>
   );
