@@ -1,7 +1,7 @@
 import Module, { type Manifold } from 'manifold-3d';
 import type { BuildDocument, Step } from '../core/document';
 import { defaultShop, typed } from '../core/kit';
-import { mustFit } from '../core/plan';
+import { mustFit, startingBrief } from '../core/plan';
 import { mustEdit } from '../core/edit';
 import { run } from '../core/run';
 import { quietMs, type Row } from './timing';
@@ -163,6 +163,40 @@ function lastStepRow(): Row {
   };
 }
 
+/** A document of 120 steps: an edit in its middle with the replay from there on, against a full replay of the same. */
+function longChainRow(): Row {
+  const STEPS = 120;
+  let build = mustFit(
+    startingBrief('panel', defaultShop('long chain'), { sections: 1 }),
+    defaultShop('long chain'),
+    { name: 'long chain', use: '' },
+  );
+  for (let n = build.steps.length; n < STEPS; n++)
+    build = mustEdit(build, {
+      do: 'addStep',
+      kind: n % 2 ? 'rest' : 'flatten',
+      after: 'glue',
+      ...(n % 2 ? {} : { settings: { machine: 'planer', top: { mm: 0.01 }, bottom: { mm: 0.01 } } }),
+    });
+  const middle = build.steps[STEPS / 2].id;
+  const before = run(build);
+  let n = 0;
+  const edited = () =>
+    mustEdit(build, {
+      do: 'setStep',
+      step: middle,
+      change: { note: `${n++}`, top: { mm: 0.01 + (n % 50) / 1e4 } },
+    });
+  const kept = quietMs(() => run(edited(), before), 1500);
+  const whole = quietMs(() => run(edited()), 1500);
+  return {
+    what: 'an edit in the middle of 120 steps and its replay, against a full replay',
+    measured: `${((100 * kept) / whole).toFixed(0)} % of it (${kept.toFixed(1)} ms, ${whole.toFixed(1)} ms)`,
+    wanted: 'under a frame',
+    met: kept < 1000 / 60,
+  };
+}
+
 /** Replaying a build against the same cuts in a general solid library, in this run. */
 export async function solidRows(): Promise<Row[]> {
   const api = await Module();
@@ -186,6 +220,6 @@ export async function solidRows(): Promise<Row[]> {
       met: other / ours >= least,
     });
   }
-  rows.push(lastStepRow());
+  rows.push(lastStepRow(), longChainRow());
   return rows;
 }
