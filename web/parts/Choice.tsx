@@ -122,7 +122,7 @@ export function Toggle<T extends string>({
       <span id={id} className={hideLabel ? 'sr-only' : 'label block pb-0.5'}>
         {label}
       </span>
-      <div className="flex">
+      <div className="flex max-w-full overflow-x-auto p-px">
         {options.map((option, i) => (
           <label
             key={option.value}

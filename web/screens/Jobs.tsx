@@ -11,6 +11,7 @@ import { newId } from '../app/ids';
 import { JobPicture } from '../drawing/JobPicture';
 import { FileButton } from '../parts/FileButton';
 import { Measure } from '../parts/Measure';
+import { Bar, Screen } from '../parts/layout';
 
 /** Pieces are drawn to one scale, so that a board looks small beside a table: mm in one pixel. */
 const SHELF_SCALE = 4.3;
@@ -23,8 +24,8 @@ export function Jobs() {
     skipPollingIfUnfocused: true,
   });
   return (
-    <main className="mx-auto max-w-[1240px] px-5 py-4">
-      <div className="flex items-center gap-3 pb-3">
+    <Screen>
+      <Bar className="pb-3">
         <h1 className="text-[20px] font-semibold">Jobs</h1>
         <span className="text-graphite text-[14px]">drawn to one scale</span>
         <span className="ml-auto flex gap-2">
@@ -33,7 +34,7 @@ export function Jobs() {
             <Plus size={16} aria-hidden /> New job
           </Link>
         </span>
-      </div>
+      </Bar>
       {error !== undefined && (
         <p role="alert" className="text-red">
           {problemText(error)}
@@ -50,7 +51,7 @@ export function Jobs() {
           <JobLine key={job.id} job={job} />
         ))}
       </ul>
-    </main>
+    </Screen>
   );
 }
 
@@ -61,8 +62,11 @@ function JobLine({ job }: { job: JobSummary }) {
   const done = data?.build.steps.filter((step) => step.done).length ?? 0;
   return (
     <li className="border-line border-t">
-      <Link to={`/jobs/${job.id}`} className="hover:bg-sheet flex min-h-[132px] items-center gap-5 p-2.5">
-        <span className="flex h-[212px] w-[330px] shrink-0 items-center justify-center">
+      <Link
+        to={`/jobs/${job.id}`}
+        className="hover:bg-sheet flex min-h-[132px] items-center gap-5 p-2.5 max-desk:flex-col max-desk:items-start max-desk:gap-1"
+      >
+        <span className="flex h-[212px] w-[330px] max-w-full shrink-0 items-center justify-center overflow-hidden max-desk:h-[150px]">
           {data && <JobPicture build={data.build} mmPerPx={SHELF_SCALE} />}
         </span>
         <span className="flex min-w-0 flex-col gap-1">

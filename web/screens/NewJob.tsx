@@ -13,6 +13,7 @@ import { useReports } from '../parts/reported';
 import { PlanView } from './PlanView';
 import { BriefFields } from './brief/BriefFields';
 import { PatternPicker } from './brief/PatternPicker';
+import { Bar, Screen } from '../parts/layout';
 
 interface About {
   name: string;
@@ -76,11 +77,11 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
     await send(freeJob(shop, { name, use: about.use?.trim() ?? '' }));
   });
   return (
-    <main className="mx-auto flex max-w-[1240px] gap-5 px-5 py-4">
+    <Screen className="flex gap-5 max-lg:flex-col">
       <form
         id="brief"
         onSubmit={make}
-        className="sheet flex w-[430px] shrink-0 flex-col gap-3 p-5"
+        className="sheet flex w-[430px] shrink-0 flex-col gap-3 p-5 max-lg:w-full max-desk:p-3"
         noValidate
         onKeyDown={(event) => {
           // Enter settles a field; the job is made with its button.
@@ -133,9 +134,9 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
       </form>
       <section
         aria-label="Plan"
-        className="sheet sticky top-14 flex min-w-0 flex-1 flex-col gap-3 self-start p-5"
+        className="sheet sticky top-14 flex min-w-0 flex-1 flex-col gap-3 self-start p-5 max-lg:static max-lg:w-full max-desk:p-3"
       >
-        <div className="flex items-center gap-4">
+        <Bar>
           <button
             type="submit"
             form="brief"
@@ -157,7 +158,7 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
               {problemText(sending.error)}
             </p>
           )}
-        </div>
+        </Bar>
         {reasons.length > 0 ? (
           <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
         ) : !isRefused(plan) ? (
@@ -168,6 +169,6 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
           </p>
         )}
       </section>
-    </main>
+    </Screen>
   );
 }

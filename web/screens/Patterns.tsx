@@ -5,6 +5,7 @@ import { isRefused, phraseText } from '../../core/document';
 import { fit, type Pattern, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery } from '../app/api';
 import { JobPicture } from '../drawing/JobPicture';
+import { Screen } from '../parts/layout';
 
 /** Every pattern as it comes out of this shop to begin with; each begins a job. */
 export function Patterns() {
@@ -17,14 +18,14 @@ export function Patterns() {
     );
   if (!kit) return <p className="text-graphite p-8">Reading the kit …</p>;
   return (
-    <main className="mx-auto max-w-[1240px] px-5 py-3">
+    <Screen className="py-3">
       <h1 className="pb-2 text-[20px] font-semibold">Patterns</h1>
-      <ul className="grid grid-cols-6 gap-x-4 gap-y-3">
+      <ul className="grid grid-cols-6 gap-x-4 gap-y-3 max-lg:grid-cols-4 max-desk:grid-cols-2">
         {PATTERNS.filter(({ id }) => id !== 'ownRule').map((pattern) => (
           <Entry key={pattern.id} pattern={pattern} shop={kit.shop} />
         ))}
       </ul>
-    </main>
+    </Screen>
   );
 }
 

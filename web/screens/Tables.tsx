@@ -10,6 +10,7 @@ import {
 import { useDisplay } from '../app/display';
 import { Swatch } from '../parts/Swatch';
 import { GlueTables } from './tables/GlueTables';
+import { Bar, Screen } from '../parts/layout';
 
 const UNSURE = new Set(['unsure', 'derived']);
 
@@ -23,8 +24,8 @@ export function Tables() {
   const weight = (species: Species) =>
     inch ? `${(density(species, 12) * 0.062428).toFixed(0)}` : density(species, 12).toFixed(0);
   return (
-    <main className="mx-auto max-w-[1240px] px-5 py-4">
-      <div className="flex items-center gap-4 pb-3">
+    <Screen>
+      <Bar className="pb-3">
         <h1 className="text-[20px] font-semibold">Woods</h1>
         <span className="text-graphite text-[14px]">
           All values recalled from memory from the handbooks below, not looked up. <i>Slanted</i>: unsure or
@@ -39,7 +40,7 @@ export function Tables() {
             onChange={(event) => setSearch(event.target.value)}
           />
         </label>
-      </div>
+      </Bar>
       <div className="sheet overflow-x-auto p-3">
         <table className="w-full text-[14px]">
           <thead>
@@ -133,6 +134,6 @@ export function Tables() {
         <li>Sheets and metals: {MATERIAL_SOURCE}. How thick layers and faces are: common practice.</li>
       </ul>
       <GlueTables search={wanted} />
-    </main>
+    </Screen>
   );
 }

@@ -96,8 +96,8 @@ export function Calendar() {
       .plus({ days: offset + i }),
   );
   return (
-    <main className="flex h-[calc(100dvh-44px)] flex-col gap-3 px-5 py-4">
-      <div className="flex items-center gap-3">
+    <main className="flex h-[calc(100dvh-44px)] flex-col gap-3 px-5 py-4 max-desk:h-auto max-desk:px-3">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1 className="text-[20px] font-semibold">Calendar</h1>
         <span className="text-graphite text-[14px]">
           {hoursText(gluingOf(shop).hours.days, gluingOf(shop).hours.from, gluingOf(shop).hours.to)};{' '}
@@ -108,7 +108,7 @@ export function Calendar() {
             {refused}
           </span>
         )}
-        <span className="ml-auto flex items-center gap-2">
+        <span className="ml-auto flex flex-wrap items-center gap-2">
           <button type="button" className="action" onClick={() => setOffset(offset - 7)}>
             A week back
           </button>

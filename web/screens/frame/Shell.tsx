@@ -1,4 +1,6 @@
+import { Menu } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import type { Display } from '../../../core/units';
 import { problemText, useKitQuery } from '../../app/api';
@@ -25,9 +27,9 @@ export function Shell() {
   const { away, open } = useReach();
   return (
     <div className="min-h-dvh">
-      <header className="border-line bg-sheet flex h-11 print:hidden items-center gap-6 border-b px-5">
+      <header className="border-line bg-sheet flex h-11 print:hidden items-center gap-6 border-b px-5 max-desk:gap-3 max-desk:px-3">
         <span className="text-[18px] font-semibold tracking-tight">Junta</span>
-        <nav aria-label="Main" className="flex h-full gap-4">
+        <nav aria-label="Main" className="flex h-full gap-4 max-desk:hidden">
           {NAV.map(([to, name]) => (
             <NavLink
               key={to}
@@ -40,7 +42,7 @@ export function Shell() {
             </NavLink>
           ))}
         </nav>
-        <span className="ml-auto flex items-center gap-4 text-[14px]">
+        <span className="ml-auto flex min-w-0 items-center gap-4 text-[14px] max-desk:gap-2">
           <Waiting />
           {error !== undefined && away === undefined && (
             <span role="alert" className="text-red">
@@ -56,12 +58,53 @@ export function Shell() {
               Anybody on this network is the shop
             </span>
           )}
-          <span className="text-graphite">{kit?.shop.name}</span>
-          {kit && <UnitsChoice />}
+          <span className="text-graphite max-desk:hidden">{kit?.shop.name}</span>
+          <span className="max-desk:hidden">{kit && <UnitsChoice />}</span>
+          <PhoneMenu />
         </span>
       </header>
       <Outlet />
     </div>
+  );
+}
+
+/** Where to go and how numbers are read, folded into one button where the header has no room. */
+function PhoneMenu() {
+  const { data: kit } = useKitQuery();
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
+        className="action desk:hidden h-11! w-11 justify-center border-0 px-0"
+        aria-label="Menu"
+      >
+        <Menu size={22} />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={2}
+          className="sheet z-50 flex w-[min(88vw,300px)] flex-col p-3 shadow-lg"
+        >
+          <nav aria-label="Main" className="flex flex-col pb-2">
+            {NAV.map(([to, name]) => (
+              <NavLink
+                key={to}
+                to={to}
+                onClick={() => setOpen(false)}
+                className={({ isActive }) =>
+                  `flex h-11 items-center rounded px-2 text-[17px] font-medium ${isActive ? 'bg-chalk-wash text-chalk' : ''}`
+                }
+              >
+                {name}
+              </NavLink>
+            ))}
+          </nav>
+          <span className="text-graphite border-line border-t px-2 pt-2 text-[14px]">{kit?.shop.name}</span>
+          <div className="flex flex-col gap-3 p-2">{kit && <UnitsFields display={kit.shop.display} />}</div>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
 
@@ -70,38 +113,46 @@ function UnitsChoice() {
   const { data: kit } = useKitQuery();
   if (!kit) return null;
   const { display } = kit.shop;
-  const set = (change: Partial<Display>) =>
-    changeKit((shop) => ({ ...shop, display: { ...shop.display, ...change } }));
   return (
     <Popover.Root>
       <Popover.Trigger className="action h-7">{displayText(display)}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="end" sideOffset={6} className="sheet z-50 flex flex-col gap-3 p-4 shadow-lg">
-          <Toggle
-            label="The shop measures in"
-            value={display.system}
-            onChange={(system) => set({ system })}
-            options={[
-              { value: 'inch', label: 'inches' },
-              { value: 'mm', label: 'millimetres' },
-            ]}
-          />
-          {display.system === 'inch' && (
-            <Toggle
-              label="Shown to"
-              value={String(display.fraction)}
-              onChange={(fraction) => set({ fraction: Number(fraction) as Display['fraction'] })}
-              options={[16, 32, 64]
-                .map((f) => ({ value: String(f), label: `1/${f}` }))
-                .concat({ value: '0', label: 'decimal' })}
-            />
-          )}
-          <p className="text-graphite max-w-60 text-[13px]">
-            Areas, volumes, masses and temperatures go along. What was typed in the other system comes back as
-            typed.
-          </p>
+          <UnitsFields display={display} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+function UnitsFields({ display }: { display: Display }) {
+  const set = (change: Partial<Display>) =>
+    changeKit((shop) => ({ ...shop, display: { ...shop.display, ...change } }));
+  return (
+    <>
+      <Toggle
+        label="The shop measures in"
+        value={display.system}
+        onChange={(system) => set({ system })}
+        options={[
+          { value: 'inch', label: 'inches' },
+          { value: 'mm', label: 'millimetres' },
+        ]}
+      />
+      {display.system === 'inch' && (
+        <Toggle
+          label="Shown to"
+          value={String(display.fraction)}
+          onChange={(fraction) => set({ fraction: Number(fraction) as Display['fraction'] })}
+          options={[16, 32, 64]
+            .map((f) => ({ value: String(f), label: `1/${f}` }))
+            .concat({ value: '0', label: 'decimal' })}
+        />
+      )}
+      <p className="text-graphite max-w-60 text-[13px]">
+        Areas, volumes, masses and temperatures go along. What was typed in the other system comes back as
+        typed.
+      </p>
+    </>
   );
 }

@@ -1,4 +1,5 @@
-import { type KeyboardEvent, memo, useCallback, useMemo, useRef } from 'react';
+import { ZoomIn, ZoomOut } from 'lucide-react';
+import { type KeyboardEvent, memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import type { BuildDocument, Step } from '../../../core/document';
 import type { Outlook } from '../../../core/review';
 import { asGlueUp } from '../../../core/steps';
@@ -13,6 +14,7 @@ import { TriangleMark } from '../../drawing/TriangleMark';
 import { WoodViews } from '../../drawing/WoodViews';
 import { layBench, onFace } from '../../drawing/layout';
 import { useRoom } from '../../drawing/use-room';
+import { useZoom } from '../../drawing/use-zoom';
 import { StripTools } from './StripTools';
 import { Tray } from './chain/Tray';
 import { GlueBench } from './glue/GlueBench';
@@ -36,13 +38,35 @@ export const Bench = memo(function Bench({
   const seams = useAppSelector(({ job }) => job.seams);
   const glueView = useAppSelector(({ job }) => job.glueView);
   const planned = useAppSelector(({ job }) => job.planned);
-  const { room, size } = useRoom();
+  const { room, size: space } = useRoom();
   const face = useRef<HTMLCanvasElement>(null);
   const { scene } = outlook;
+  const least = useCallback(
+    (within: { width: number; height: number }) => {
+      const laid = scene && layBench(scene, 'face', within);
+      if (!scene || !laid) return undefined;
+      const heights = heldPieces(build, outlook, scene).map(({ box }) => onFace(scene, laid, box).height);
+      return heights.length > 0 ? Math.min(...heights) : undefined;
+    },
+    [build, outlook, scene],
+  );
+  const { zoom, size, larger, smaller, toggle } = useZoom(space, least);
   const layout = useMemo(
     () => scene && size.width > 0 && layBench(scene, underside ? 'underside' : 'face', size),
     [scene, size, underside],
   );
+  // Larger than its room, the drawing begins at the chosen part, else at its upper left corner.
+  useEffect(() => {
+    const view = room.current;
+    if (!view || !layout || zoom <= 1) return;
+    const part = view.querySelector<HTMLElement>('[data-strip][aria-pressed="true"]');
+    const top = layout.face.top + (part?.offsetTop ?? 0);
+    const left = layout.face.left + (part?.offsetLeft ?? 0);
+    view.scrollTo({
+      left: Math.max(0, left - 56),
+      top: Math.max(0, top - (part ? view.clientHeight / 3 : 56)),
+    });
+  }, [room, layout, zoom, piece]);
   const handles = useMemo(
     () =>
       scene && layout
@@ -72,8 +96,24 @@ export const Bench = memo(function Bench({
   const span = (axis: 0 | 1 | 2) => (scene ? scene.box.max[axis] - scene.box.min[axis] : 0);
   const loose = (scene?.pieces.length ?? 0) > 1;
   return (
-    <section aria-label="Bench" className="sheet flex min-h-0 min-w-0 flex-1 flex-col">
-      <div ref={room} className="relative min-h-0 flex-1 overflow-hidden" data-testid="bench">
+    <section
+      aria-label="Bench"
+      className="sheet flex min-h-0 min-w-0 flex-1 flex-col max-lg:portrait:min-h-[46dvh] max-desk:h-[62dvh] max-desk:flex-none"
+    >
+      <div
+        ref={room}
+        className={`relative min-h-0 flex-1 ${zoom > 1 ? 'overflow-auto' : 'overflow-hidden'}`}
+        data-testid="bench"
+        onDoubleClick={toggle}
+      >
+        {/* What makes a drawing larger than its room slide. */}
+        {zoom > 1 && (
+          <span
+            className="absolute top-0 left-0"
+            style={{ width: size.width, height: size.height }}
+            aria-hidden
+          />
+        )}
         {scene && layout && glued && glue && (
           <GlueBench build={build} step={glue} scene={scene} planned={glued} room={size} />
         )}
@@ -150,6 +190,28 @@ export const Bench = memo(function Bench({
             The drawing appears as soon as the first step can be carried out.
           </p>
         )}
+      </div>
+      <div className="border-line desk:hidden flex items-center gap-2 border-t p-1.5">
+        <button
+          type="button"
+          className="action h-11! w-11 justify-center px-0"
+          aria-label="Drawn smaller"
+          disabled={zoom <= 1}
+          onClick={smaller}
+        >
+          <ZoomOut size={20} />
+        </button>
+        <button
+          type="button"
+          className="action h-11! w-11 justify-center px-0"
+          aria-label="Drawn larger"
+          onClick={larger}
+        >
+          <ZoomIn size={20} />
+        </button>
+        <button type="button" className="action h-11!" onClick={toggle}>
+          {zoom > 1 ? 'The whole piece' : 'For fingers'}
+        </button>
       </div>
       <Tray build={build} step={step} />
       {glued && glue ? <GlueTools step={glue} planned={glued} /> : <StripTools build={build} step={step} />}

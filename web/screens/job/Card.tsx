@@ -15,6 +15,7 @@ import { StepSettings } from './StepSettings';
 import { StripSettings } from './StripSettings';
 import { GlueCard, GlueTabs } from './glue/GlueCard';
 import { ChainPart } from './chain/ChainPart';
+import { PulledUp } from './PulledUp';
 import { useEdit } from './use-edit';
 
 /** The chosen step: its findings, its settings, and what is predicted after it. */
@@ -38,11 +39,12 @@ export const Card = memo(function Card({
       finding.step === step.id || (finding.step === '' && step === build.steps[build.steps.length - 1]),
   );
   return (
-    <aside
-      aria-label="Step"
-      className="sheet flex w-[344px] shrink-0 flex-col gap-3 overflow-y-auto p-4 [&>*]:shrink-0"
+    <PulledUp
+      title={stepName(step)}
+      first={findings.find(({ severity }) => severity !== 'note')}
+      display={display}
     >
-      <header>
+      <header className="max-desk:hidden">
         <h2 className="text-[18px] leading-tight font-semibold">{stepName(step)}</h2>
         <p className="text-graphite text-[13.5px]">{subtitle(step, build, seen)}</p>
       </header>
@@ -95,7 +97,7 @@ export const Card = memo(function Card({
         />
         This step is done
       </label>
-    </aside>
+    </PulledUp>
   );
 });
 

@@ -70,13 +70,13 @@ export function JobHeader({ build }: { build: BuildDocument }) {
     return () => removeEventListener('keydown', onKey);
   }, [dispatch]);
   return (
-    <div className="flex min-h-9 items-center gap-3">
+    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-2">
       <input
         aria-label="Name of the job"
         value={build.name}
         maxLength={120}
         onBlur={settle}
-        className="hover:border-line focus:border-chalk -ml-1.5 max-w-[420px] min-w-[120px] [field-sizing:content] rounded border border-transparent bg-transparent px-1.5 text-[20px] font-semibold"
+        className="hover:border-line focus:border-chalk -ml-1.5 max-w-[min(420px,100%)] min-w-[120px] [field-sizing:content] rounded border border-transparent bg-transparent px-1.5 text-[20px] font-semibold"
         onChange={(event) =>
           event.target.value.trim() && edit({ do: 'rename', name: event.target.value }, 'name')
         }
@@ -99,7 +99,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
           {phraseText(refused, display)}
         </span>
       )}
-      <span className="ml-auto flex items-center gap-1.5">
+      <span className="ml-auto flex flex-wrap items-center gap-1.5 max-desk:ml-0">
         <span
           role="status"
           data-testid="keeping"

@@ -20,11 +20,11 @@ function Job({ build }: { build: BuildDocument }) {
   const step =
     build.steps.find((candidate) => candidate.id === chosen) ?? build.steps[build.steps.length - 1];
   return (
-    <main className="flex h-[calc(100dvh-44px)] min-h-[560px] flex-col gap-2.5 px-5 pt-2.5 pb-4">
+    <main className="flex h-[calc(100dvh-44px)] min-h-[560px] flex-col gap-2.5 px-5 pt-2.5 pb-4 max-desk:h-auto max-desk:min-h-[calc(100dvh-44px)] max-desk:px-2 max-desk:pb-20">
       <JobHeader build={build} />
       <StepMenu build={build} />
       {outlook ? <Stick build={build} outlook={outlook} chosen={step?.id} /> : <div className="h-40" />}
-      <div className="flex min-h-0 flex-1 gap-4">
+      <div className="flex min-h-0 flex-1 gap-4 max-lg:portrait:flex-col max-desk:flex-col">
         {outlook && step ? (
           <>
             <Bench build={build} outlook={outlook} step={step} />

@@ -47,7 +47,7 @@ export const Stick = memo(function Stick({
     document.getElementById(`mark-${next}`)?.focus();
   };
   return (
-    <div className="flex items-stretch gap-5">
+    <div className="flex items-stretch gap-5 max-desk:sticky max-desk:top-0 max-desk:z-20 max-desk:flex-col max-desk:gap-1 max-desk:bg-paper">
       <nav aria-label="Story stick" className="min-w-0 flex-1" onKeyDown={onKeyDown}>
         {all.map((lath) =>
           lath === open ? (

@@ -28,8 +28,23 @@ export function TargetTable({
   const share = comparison && woodShare(build, outlook.woodInMm3, outlook.finishedMm3);
   if (!target) return null;
   return (
-    <div className="w-[206px] shrink-0 self-end" data-testid="target">
-      <table className="w-full text-[15px]">
+    <div className="w-[206px] shrink-0 self-end max-desk:w-full" data-testid="target">
+      {comparison && (
+        <p className="desk:hidden flex items-center gap-1.5 px-1 text-[15px] font-semibold">
+          <span className="text-graphite text-[13px] font-medium">comes out</span>
+          {comparison.map(({ dimension, predictedMm, fits }, i) => (
+            <span key={dimension} className={fits ? '' : 'text-red'}>
+              {i > 0 && <span className="text-graphite font-medium">× </span>}
+              <Measure value={predictedMm} display={display} />
+              {!fits && <X size={15} className="ml-0.5 inline" aria-label="does not fit" />}
+            </span>
+          ))}
+          {comparison.every(({ fits }) => fits) && (
+            <Check size={17} className="text-green" aria-label="fits" />
+          )}
+        </p>
+      )}
+      <table className="w-full text-[15px] max-desk:hidden">
         <thead>
           <tr className="text-graphite text-left text-[12.5px]">
             <th className="h-[22px] font-medium">

@@ -12,6 +12,7 @@ import { today } from '../../app/day';
 import { Choice } from '../../parts/Choice';
 import { Tick } from '../../parts/Tick';
 import { AddButton, changed, freshId, Heads, LabelNumber, NameCell, RemoveCell, without } from './TableParts';
+import { Sideways } from '../../parts/layout';
 
 /** The shelf: bottles with their class, what is left and until when, and what their labels say otherwise. */
 export function BottleTable({
@@ -32,113 +33,115 @@ export function BottleTable({
         Empty fields follow the class, at 21 °C and 50 % (from memory); a label that says otherwise goes
         first.
       </p>
-      <table>
-        <Heads
-          names={[
-            'Bottle',
-            'Class',
-            'Left, g',
-            'Good until',
-            'Open, min',
-            'To last clamp, min',
-            'In clamps, min',
-            'Least, °C',
-            'g/m²',
-            'Label allows food',
-            'At this air',
-          ]}
-        />
-        <tbody>
-          {bottles.map((each, i) => {
-            const facts = adhesiveFacts({ id: '', name: '', class: each.class });
-            const times = glueTimes(adhesiveFacts(each), climateOf(shop));
-            const past = each.expires !== undefined && each.expires < today();
-            const number = (
-              name: 'leftG' | 'openMin' | 'closedMin' | 'clampMin' | 'leastC' | 'gPerM2',
-              label: string,
-              { placeholder, least, most }: { placeholder: string; least: number; most: number },
-            ) => (
-              <td className="pr-2">
-                <LabelNumber
-                  label={`${each.name}, ${label}`}
-                  value={each[name]}
-                  placeholder={placeholder}
-                  least={least}
-                  most={most}
-                  onChange={(value) => one(i, { [name]: value })}
-                />
-              </td>
-            );
-            return (
-              <tr key={each.id} className="align-top">
-                <NameCell
-                  label={`Name of bottle ${i + 1}`}
-                  width="w-40"
-                  value={each.name}
-                  onChange={(name) => one(i, { name })}
-                />
+      <Sideways label="Adhesives">
+        <table>
+          <Heads
+            names={[
+              'Bottle',
+              'Class',
+              'Left, g',
+              'Good until',
+              'Open, min',
+              'To last clamp, min',
+              'In clamps, min',
+              'Least, °C',
+              'g/m²',
+              'Label allows food',
+              'At this air',
+            ]}
+          />
+          <tbody>
+            {bottles.map((each, i) => {
+              const facts = adhesiveFacts({ id: '', name: '', class: each.class });
+              const times = glueTimes(adhesiveFacts(each), climateOf(shop));
+              const past = each.expires !== undefined && each.expires < today();
+              const number = (
+                name: 'leftG' | 'openMin' | 'closedMin' | 'clampMin' | 'leastC' | 'gPerM2',
+                label: string,
+                { placeholder, least, most }: { placeholder: string; least: number; most: number },
+              ) => (
                 <td className="pr-2">
-                  <Choice
-                    label={`Class of ${each.name}`}
-                    hideLabel
-                    className="w-40"
-                    value={each.class}
-                    options={ADHESIVE_CLASSES.map(({ id, name }) => ({ value: id, label: name }))}
-                    onChange={(next) => one(i, { class: next })}
+                  <LabelNumber
+                    label={`${each.name}, ${label}`}
+                    value={each[name]}
+                    placeholder={placeholder}
+                    least={least}
+                    most={most}
+                    onChange={(value) => one(i, { [name]: value })}
                   />
                 </td>
-                {number('leftG', 'grams left', { placeholder: 'unknown', least: 0, most: 1_000_000 })}
-                <td className="pr-2">
-                  <input
-                    type="date"
-                    aria-label={`${each.name}, good until`}
-                    className={`field w-[132px] ${past ? 'text-red' : ''}`}
-                    value={each.expires ?? ''}
-                    onChange={(event) => one(i, { expires: event.target.value || undefined })}
+              );
+              return (
+                <tr key={each.id} className="align-top">
+                  <NameCell
+                    label={`Name of bottle ${i + 1}`}
+                    width="w-40"
+                    value={each.name}
+                    onChange={(name) => one(i, { name })}
                   />
-                  {past && <span className="text-red block text-[12px]">✕ past its date</span>}
-                </td>
-                {number('openMin', 'open minutes', {
-                  placeholder: String(facts.openMin[0]),
-                  least: 0.05,
-                  most: 1440,
-                })}
-                {number('closedMin', 'minutes to the last clamp', {
-                  placeholder: String(facts.closedMin[0]),
-                  least: 0.05,
-                  most: 1440,
-                })}
-                {number('clampMin', 'minutes in clamps', {
-                  placeholder: String(facts.clampMin[1]),
-                  least: 0.05,
-                  most: 10_080,
-                })}
-                {number('leastC', 'least temperature', {
-                  placeholder: String(facts.leastC),
-                  least: -10,
-                  most: 40,
-                })}
-                {number('gPerM2', 'grams a square metre', {
-                  placeholder: String(facts.typicalGPerM2),
-                  least: 10,
-                  most: 1000,
-                })}
-                <td className="pr-2">
-                  <Tick
-                    label="yes"
-                    checked={each.foodOk ?? false}
-                    onChange={(foodOk) => one(i, { foodOk: foodOk || undefined })}
-                  />
-                </td>
-                <td className="rule pt-1.5 pr-2 text-[13.5px] whitespace-nowrap">
-                  {minutesText(times.openMin)}, {minutesText(times.closedMin)}
-                </td>
-                <RemoveCell name={each.name} onRemove={() => set(without(bottles, i))} />
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+                  <td className="pr-2">
+                    <Choice
+                      label={`Class of ${each.name}`}
+                      hideLabel
+                      className="w-40"
+                      value={each.class}
+                      options={ADHESIVE_CLASSES.map(({ id, name }) => ({ value: id, label: name }))}
+                      onChange={(next) => one(i, { class: next })}
+                    />
+                  </td>
+                  {number('leftG', 'grams left', { placeholder: 'unknown', least: 0, most: 1_000_000 })}
+                  <td className="pr-2">
+                    <input
+                      type="date"
+                      aria-label={`${each.name}, good until`}
+                      className={`field w-[132px] ${past ? 'text-red' : ''}`}
+                      value={each.expires ?? ''}
+                      onChange={(event) => one(i, { expires: event.target.value || undefined })}
+                    />
+                    {past && <span className="text-red block text-[12px]">✕ past its date</span>}
+                  </td>
+                  {number('openMin', 'open minutes', {
+                    placeholder: String(facts.openMin[0]),
+                    least: 0.05,
+                    most: 1440,
+                  })}
+                  {number('closedMin', 'minutes to the last clamp', {
+                    placeholder: String(facts.closedMin[0]),
+                    least: 0.05,
+                    most: 1440,
+                  })}
+                  {number('clampMin', 'minutes in clamps', {
+                    placeholder: String(facts.clampMin[1]),
+                    least: 0.05,
+                    most: 10_080,
+                  })}
+                  {number('leastC', 'least temperature', {
+                    placeholder: String(facts.leastC),
+                    least: -10,
+                    most: 40,
+                  })}
+                  {number('gPerM2', 'grams a square metre', {
+                    placeholder: String(facts.typicalGPerM2),
+                    least: 10,
+                    most: 1000,
+                  })}
+                  <td className="pr-2">
+                    <Tick
+                      label="yes"
+                      checked={each.foodOk ?? false}
+                      onChange={(foodOk) => one(i, { foodOk: foodOk || undefined })}
+                    />
+                  </td>
+                  <td className="rule pt-1.5 pr-2 text-[13.5px] whitespace-nowrap">
+                    {minutesText(times.openMin)}, {minutesText(times.closedMin)}
+                  </td>
+                  <RemoveCell name={each.name} onRemove={() => set(without(bottles, i))} />
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </Sideways>
       <AddButton
         onAdd={() =>
           set([...bottles, { id: freshId('glue', bottles), name: 'Another bottle', class: 'pva_yellow' }])

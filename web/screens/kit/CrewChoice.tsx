@@ -25,7 +25,7 @@ export function CrewChoice({
   return (
     <>
       <Item why="Who is there, what one pair of hands lifts alone, and how many glue-ups find room at once.">
-        <div className="grid grid-cols-3 items-end gap-3">
+        <div className="grid grid-cols-3 items-end gap-3 max-desk:grid-cols-2">
           <Toggle
             label="Hands"
             value={String(practice.hands)}
@@ -58,7 +58,7 @@ export function CrewChoice({
         }
       >
         <span className="label">Pace, minutes of one pair of hands</span>
-        <div className="grid grid-cols-4 gap-3">
+        <div className="grid grid-cols-4 gap-3 max-desk:grid-cols-2">
           {(
             [
               ['jointMin', 'Turn to a joint'],

@@ -38,7 +38,7 @@ export function AirFields({ shop, onChange }: Part) {
   return (
     <section aria-label="Air" className="sheet p-4">
       <h2 className="pb-2 text-[17px] font-semibold">Air in the shop</h2>
-      <div className="flex items-end gap-4">
+      <div className="flex flex-wrap items-end gap-4">
         <div className="w-32">
           <NumberField
             label={`Temperature, ${temperature.unit}`}
@@ -102,7 +102,7 @@ export function GluingChoice({ shop, onChange }: Part) {
   return (
     <section aria-label="How this shop glues" className="sheet p-4">
       <h2 className="pb-2 text-[17px] font-semibold">How this shop glues</h2>
-      <div className="grid grid-cols-2 gap-x-8 gap-y-4">
+      <div className="grid grid-cols-2 gap-x-8 gap-y-4 max-lg:grid-cols-1">
         <Item why={CLAMP_SCHOOLS.find(({ id }) => id === practice.school)?.why}>
           <Toggle
             label="Clamp spacing"
@@ -253,7 +253,7 @@ export function GluingChoice({ shop, onChange }: Part) {
           />
         </Item>
         <Item why="The joint swells with the glue’s water and sinks later if it is machined too soon: 24 h is the cautious wait, 8 h and a night are common.">
-          <div className="flex items-end gap-3">
+          <div className="flex flex-wrap items-end gap-3">
             <Toggle
               label="Unclamped"
               value={practice.unclamp}

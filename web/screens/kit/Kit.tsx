@@ -54,8 +54,8 @@ export function Kit() {
   const { shop } = data;
   const change = (next: ShopSnapshot) => changeKit(() => next, setRefused);
   return (
-    <main className="mx-auto flex max-w-[1240px] flex-col gap-5 px-5 py-4">
-      <div className="flex items-baseline gap-3">
+    <main className="mx-auto flex max-w-[1240px] flex-col gap-5 px-5 py-4 max-desk:px-3">
+      <div className="flex flex-wrap items-baseline gap-x-3">
         <h1 className="text-[20px] font-semibold">Kit</h1>
         <span className="text-graphite text-[14px]">
           Limits are common practice; each machine’s own manual comes first. A limit of 0 means none.
@@ -156,7 +156,7 @@ function Saws({ shop, onChange }: Part) {
 function AllowanceList({ shop, onChange }: Part) {
   return (
     <Section title="Allowances and rule">
-      <div className="grid grid-cols-3 gap-x-8 gap-y-2">
+      <div className="grid grid-cols-3 gap-x-8 gap-y-2 max-lg:grid-cols-2 max-desk:grid-cols-1">
         {ALLOWANCES.map(([name, title, why]) => (
           <div key={name} className="flex items-start justify-between gap-3">
             <span className="text-[14px]">

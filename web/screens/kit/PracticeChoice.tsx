@@ -17,7 +17,7 @@ export function PracticeChoice({
   return (
     <section aria-label="Practice" className="sheet p-4">
       <h2 className="pb-2 text-[17px] font-semibold">Practice</h2>
-      <div className="grid grid-cols-2 gap-6">
+      <div className="grid grid-cols-2 gap-6 max-desk:grid-cols-1">
         <div className="flex flex-col gap-1.5">
           <Toggle
             label="Growth rings"

@@ -100,8 +100,8 @@ function Look({ id, build }: { id: string; build: BuildDocument }) {
   const closer = (by: number) =>
     setZoom((before) => Math.max(0.5, Math.min((window?.fit ?? 1) / LEAST_PX_MM, before * by)));
   return (
-    <main className="flex h-[calc(100dvh-44px)] flex-col gap-2.5 px-5 pt-2.5 pb-4">
-      <div className="flex items-end gap-4">
+    <main className="flex h-[calc(100dvh-44px)] flex-col gap-2.5 px-5 pt-2.5 pb-4 max-desk:px-3">
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <h1 className="text-[20px] font-semibold">{build.name}</h1>
         <Link className="action" to={`/jobs/${id}`}>
           To the job

@@ -45,7 +45,7 @@ export function BoardBench({ board }: { board: RackBoard }) {
   return (
     <div className="sheet flex min-w-0 flex-1 flex-col">
       <div
-        className="border-line flex items-center gap-1.5 border-b px-3 py-1.5"
+        className="border-line flex flex-wrap items-center gap-1.5 border-b px-3 py-1.5"
         role="toolbar"
         aria-label="Draw a fault"
       >
@@ -90,7 +90,7 @@ export function BoardBench({ board }: { board: RackBoard }) {
             </div>
           ))}
       </div>
-      <div className="border-line flex min-h-12 items-end gap-2 border-t px-3 py-1.5">
+      <div className="border-line flex min-h-12 flex-wrap items-end gap-2 border-t px-3 py-1.5">
         {current ? (
           <FaultNumbers
             key={current.id}

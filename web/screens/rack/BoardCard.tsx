@@ -22,7 +22,7 @@ const PAGES = ['Gives', 'Board', 'Wood', 'History'] as const;
 export function BoardCard({ board }: { board: RackBoard }) {
   const [page, setPage] = useState<(typeof PAGES)[number]>('Gives');
   return (
-    <div className="sheet flex w-[408px] shrink-0 flex-col">
+    <div className="sheet flex w-[408px] max-w-full shrink-0 flex-col max-desk:max-h-[420px] max-desk:w-full">
       <div className="border-line flex gap-4 border-b px-4" role="tablist" aria-label="About the board">
         {PAGES.map((name) => (
           <button

@@ -207,7 +207,7 @@ export function EntryLine({
           <option key={id} value={common} />
         ))}
       </datalist>
-      <div className="flex items-end gap-2">
+      <div className="flex flex-wrap items-end gap-2">
         {field('label', 'Number', 'w-[68px]')}
         {field('wood', 'Wood', 'w-[150px]', 'White ash')}
         <label className="flex w-[128px] flex-col">

@@ -77,8 +77,8 @@ export function Rack() {
   const ask = (change: Partial<RackQuestion>) => setQuestion((before) => ({ ...before, ...change }));
   const shown = lines.flatMap((line) => ('board' in line ? [line.board] : []));
   return (
-    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3">
-      <div className="flex items-end gap-3">
+    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3 max-desk:h-auto max-desk:px-3">
+      <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
         <h1 className="pr-2 text-[20px] font-semibold">Rack</h1>
         <input
           aria-label="Search the rack"
@@ -113,7 +113,7 @@ export function Rack() {
           <Tick label="not reserved" checked={question.onlyFree} onChange={(onlyFree) => ask({ onlyFree })} />
           <Tick label="in groups" checked={question.grouped} onChange={(grouped) => ask({ grouped })} />
         </span>
-        <span className="ml-auto flex gap-2">
+        <span className="ml-auto flex flex-wrap gap-2">
           <button
             type="button"
             className="action"
@@ -167,7 +167,7 @@ export function Rack() {
           selected={selected}
           onSelect={setSelected}
         />
-        <footer className="border-line flex min-h-9 items-center gap-6 border-t px-3 text-[14px]">
+        <footer className="border-line flex min-h-9 flex-wrap items-center gap-x-6 gap-y-2 border-t px-3 py-1 text-[14px]">
           <Sums title={shown.length === boards.length ? 'On the rack' : 'Shown'} sums={rackSums(shown)} />
           {inSelection.length > 0 && (
             <>
@@ -179,7 +179,10 @@ export function Rack() {
         </footer>
       </section>
       {board ? (
-        <section aria-label={`Board ${board.label}`} className="flex h-[318px] shrink-0 gap-3">
+        <section
+          aria-label={`Board ${board.label}`}
+          className="flex h-[318px] shrink-0 gap-3 max-desk:h-auto max-desk:flex-col max-lg:[&>*]:min-w-0"
+        >
           <BoardBench key={board.id} board={board} />
           <BoardCard key={`card ${board.id}`} board={board} />
         </section>

@@ -83,104 +83,106 @@ export function RackTable({
     virtual.scrollToIndex(lines.findIndex((line) => 'board' in line && line.board.id === next));
   };
   return (
-    <div
-      role="table"
-      aria-label="Boards on the rack"
-      aria-rowcount={all.length}
-      className="flex min-h-0 flex-1 flex-col"
-    >
-      <div role="row" className={`${GRID} border-line bg-faint/60 h-7 border-y`}>
-        {HEADS.map(([order, title], i) => (
-          <span
-            key={title || i}
-            role="columnheader"
-            className="label"
-            aria-sort={
-              order && question.order === order
-                ? question.downwards
-                  ? 'descending'
-                  : 'ascending'
-                : undefined
-            }
-          >
-            {i === 0 ? (
-              <input
-                type="checkbox"
-                className="accent-chalk h-4 w-4 align-middle"
-                aria-label="Select all shown"
-                checked={all.length > 0 && all.every((id) => selected.has(id))}
-                onChange={(event) => toggle(all, event.target.checked)}
-              />
-            ) : order ? (
-              <button
-                type="button"
-                className="hover:text-ink inline-flex items-center gap-1"
-                onClick={() => onOrder(order)}
-              >
-                {title}
-                {question.order === order &&
-                  (question.downwards ? (
-                    <ArrowDown size={12} aria-hidden />
-                  ) : (
-                    <ArrowUp size={12} aria-hidden />
-                  ))}
-              </button>
-            ) : (
-              title
-            )}
-          </span>
-        ))}
-      </div>
+    <div className="relative flex min-h-0 flex-1 flex-col overflow-x-auto">
       <div
-        ref={scroller}
-        role="rowgroup"
-        tabIndex={0}
-        aria-label="Boards, arrow keys choose"
-        className="min-h-0 flex-1 overflow-y-auto"
-        onKeyDown={(event) => {
-          const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-          if (!by) return;
-          event.preventDefault();
-          move(by);
-        }}
+        role="table"
+        aria-label="Boards on the rack"
+        aria-rowcount={all.length}
+        className="flex min-h-0 min-w-[1080px] flex-1 flex-col"
       >
-        <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map(({ index, start, key }) => {
-            const line = lines[index];
-            return (
-              <div
-                key={key}
-                role="presentation"
-                className="absolute inset-x-0"
-                style={{ top: start, height: ROW_PX }}
-              >
-                {'board' in line ? (
-                  <Line
-                    line={line}
-                    chosen={line.board.id === chosen}
-                    onChoose={onChoose}
-                    selected={selected.has(line.board.id)}
-                    onSelect={(on) => toggle([line.board.id], on)}
-                  />
-                ) : (
-                  <div role="row" className="border-line bg-sheet flex h-full items-center border-b px-3">
-                    <Sums
-                      title={`${line.head}, ${lengthText(line.thicknessMm, display)} thick`}
-                      sums={line.sums}
-                    />
-                  </div>
-                )}
-              </div>
-            );
-          })}
+        <div role="row" className={`${GRID} border-line bg-faint/60 h-7 border-y`}>
+          {HEADS.map(([order, title], i) => (
+            <span
+              key={title || i}
+              role="columnheader"
+              className="label"
+              aria-sort={
+                order && question.order === order
+                  ? question.downwards
+                    ? 'descending'
+                    : 'ascending'
+                  : undefined
+              }
+            >
+              {i === 0 ? (
+                <input
+                  type="checkbox"
+                  className="accent-chalk h-4 w-4 align-middle"
+                  aria-label="Select all shown"
+                  checked={all.length > 0 && all.every((id) => selected.has(id))}
+                  onChange={(event) => toggle(all, event.target.checked)}
+                />
+              ) : order ? (
+                <button
+                  type="button"
+                  className="hover:text-ink inline-flex items-center gap-1"
+                  onClick={() => onOrder(order)}
+                >
+                  {title}
+                  {question.order === order &&
+                    (question.downwards ? (
+                      <ArrowDown size={12} aria-hidden />
+                    ) : (
+                      <ArrowUp size={12} aria-hidden />
+                    ))}
+                </button>
+              ) : (
+                title
+              )}
+            </span>
+          ))}
         </div>
-        {lines.length === 0 && (
-          <div role="row">
-            <p role="cell" className="text-graphite p-4">
-              No board like that on the rack.
-            </p>
+        <div
+          ref={scroller}
+          role="rowgroup"
+          tabIndex={0}
+          aria-label="Boards, arrow keys choose"
+          className="min-h-0 flex-1 overflow-y-auto max-desk:h-[420px] max-desk:flex-none"
+          onKeyDown={(event) => {
+            const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+            if (!by) return;
+            event.preventDefault();
+            move(by);
+          }}
+        >
+          <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map(({ index, start, key }) => {
+              const line = lines[index];
+              return (
+                <div
+                  key={key}
+                  role="presentation"
+                  className="absolute inset-x-0"
+                  style={{ top: start, height: ROW_PX }}
+                >
+                  {'board' in line ? (
+                    <Line
+                      line={line}
+                      chosen={line.board.id === chosen}
+                      onChoose={onChoose}
+                      selected={selected.has(line.board.id)}
+                      onSelect={(on) => toggle([line.board.id], on)}
+                    />
+                  ) : (
+                    <div role="row" className="border-line bg-sheet flex h-full items-center border-b px-3">
+                      <Sums
+                        title={`${line.head}, ${lengthText(line.thicknessMm, display)} thick`}
+                        sums={line.sums}
+                      />
+                    </div>
+                  )}
+                </div>
+              );
+            })}
           </div>
-        )}
+          {lines.length === 0 && (
+            <div role="row">
+              <p role="cell" className="text-graphite p-4">
+                No board like that on the rack.
+              </p>
+            </div>
+          )}
+        </div>
       </div>
     </div>
   );

@@ -37,7 +37,7 @@ export function SetUpSheet() {
   const labelOf = (strip: string) => demand.of.get(strip)?.label ?? '';
   const list = setUpList(layouts, settingsOf(build), { ...build.shop, display }, labelOf);
   return (
-    <main className="mx-auto max-w-[980px] bg-white px-8 py-5 print:max-w-none print:p-0">
+    <main className="mx-auto max-w-[980px] overflow-x-auto bg-white px-8 py-5 max-desk:px-3 print:overflow-visible print:max-w-none print:p-0">
       <div className="flex items-center gap-3 pb-2 print:hidden">
         <Link className="action" to={`/jobs/${id}/wood?${search}`}>
           To the boards

@@ -82,9 +82,9 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
   };
   const missing = plan?.answer.missing.length ?? 0;
   return (
-    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3">
+    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3 max-desk:h-auto max-desk:px-3">
       <JobHeader build={build} />
-      <div className="flex items-end gap-2">
+      <div className="flex flex-wrap items-end gap-2">
         <Link to={`/jobs/${id}`} className="action">
           To the stick
         </Link>
@@ -106,7 +106,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
           </button>
         )}
         <Progress breakdown={breakdown} />
-        <span className="ml-auto flex gap-2">
+        <span className="ml-auto flex flex-wrap gap-2">
           <StripLedger build={build} />
           <Companions id={id} />
           <Link to={`/jobs/${id}/wood/sheet?${search}`} className="action">
@@ -120,7 +120,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
           {refused ?? breakdown.trouble ?? problemText(error)}
         </p>
       )}
-      <div className="flex min-h-0 flex-1 gap-4">
+      <div className="flex min-h-0 flex-1 gap-4 max-lg:flex-col">
         <Boards
           layouts={layouts}
           plan={plan}
@@ -132,7 +132,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
         />
         <aside
           aria-label="Breakdown"
-          className="sheet flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto p-4"
+          className="sheet flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto p-4 max-lg:max-h-[50%] max-lg:w-full max-desk:max-h-none max-desk:p-3"
         >
           {plan && started(build) && layouts && (
             <Results build={build} plan={plan} layouts={layouts.laid} advice={breakdown.advice} />
