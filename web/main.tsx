@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { createBrowserRouter, Link, Navigate, RouterProvider } from 'react-router';
 import { store } from './app/store';
 import './app/theme.css';
 import { Broken } from './screens/frame/Broken';
@@ -24,6 +24,17 @@ const SCREENS: Record<string, () => Promise<ComponentType>> = {
   tables: async () => (await import('./screens/Tables')).Tables,
 };
 
+/** What the window is called; screens of a job name it themselves. */
+const TITLES: Record<string, string> = {
+  jobs: 'Jobs',
+  'jobs/new': 'New job',
+  patterns: 'Patterns',
+  calendar: 'Calendar',
+  rack: 'Rack',
+  kit: 'Kit',
+  tables: 'Tables',
+};
+
 const router = createBrowserRouter([
   {
     element: <Shell />,
@@ -34,8 +45,20 @@ const router = createBrowserRouter([
       ...Object.entries(SCREENS).map(([path, load]) => ({
         path,
         lazy: async () => ({ Component: await load() }),
+        ...(Object.hasOwn(TITLES, path) ? { handle: { title: TITLES[path] } } : {}),
       })),
-      { path: '*', element: <p className="p-8">There is nothing at this address.</p> },
+      {
+        path: '*',
+        handle: { title: 'Nothing here' },
+        element: (
+          <main className="p-8">
+            <h1 className="text-[20px] font-semibold">There is nothing at this address.</h1>
+            <Link className="text-chalk underline" to="/jobs">
+              All jobs
+            </Link>
+          </main>
+        ),
+      },
     ],
   },
 ]);

@@ -3,6 +3,7 @@ export * from './hold';
 export * from './layup';
 export * from './line';
 export * from './lying';
+export * from './marks';
 export * from './rows';
 export * from './tables';
 export * from './tools';

@@ -1,7 +1,7 @@
 import { Menu } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useState } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { useEffect, useRef, useState } from 'react';
+import { NavLink, Outlet, useLocation, useMatches } from 'react-router';
 import type { Display } from '../../../core/units';
 import { problemText, useKitQuery } from '../../app/api';
 import '../../app/keeping';
@@ -21,10 +21,37 @@ const NAV = [
 const displayText = ({ system, fraction }: Display) =>
   system === 'mm' ? 'millimetres' : fraction === 0 ? 'inches, decimal' : `inches, 1/${fraction}`;
 
+/** The screen that is shown is named in the window's title, and a new one is told by the focus on its heading. */
+function useArrival() {
+  const matches = useMatches();
+  const { pathname } = useLocation();
+  const title = (matches.at(-1)?.handle as { title?: string } | undefined)?.title;
+  const first = useRef(pathname);
+  useEffect(() => {
+    if (title) document.title = `${title} · Junta`;
+  }, [title]);
+  useEffect(() => {
+    if (first.current === pathname) return;
+    first.current = pathname;
+    let tries = 0;
+    // The screen and what it shows may still be on their way.
+    const timer = setInterval(() => {
+      const heading = document.querySelector<HTMLElement>('main h1');
+      if (heading) {
+        heading.tabIndex = -1;
+        heading.focus({ preventScroll: true });
+      }
+      if (heading || ++tries > 40) clearInterval(timer);
+    }, 50);
+    return () => clearInterval(timer);
+  }, [pathname]);
+}
+
 /** The page around every screen: where to go, whose shop it is, and how it reads numbers. */
 export function Shell() {
   const { data: kit, error } = useKitQuery(undefined, { refetchOnFocus: true });
   const { away, open } = useReach();
+  useArrival();
   return (
     <div className="min-h-dvh">
       <header className="border-line bg-sheet flex h-11 print:hidden items-center gap-6 border-b px-5 max-desk:gap-3 max-desk:px-3">

@@ -10,6 +10,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { differences } from '../../parts/differences';
 import { jobFormat } from '../../../core/exchange/job';
 import { saveFile } from '../../parts/save-file';
+import { FindingsList } from './FindingsList';
 import { KeptVersions } from './KeptVersions';
 import { KeySheet } from './KeySheet';
 import { PlanWindow } from './PlanWindow';
@@ -28,6 +29,10 @@ const sameKit = (a: ShopSnapshot, b: ShopSnapshot): boolean => {
   return differences(bare(a), bare(b)).length === 0;
 };
 
+/** Whether a key pressed there writes something. */
+const isTyped = (target: HTMLElement): boolean =>
+  target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName);
+
 /** The job's name, how well it is kept, undo and redo, and its files and versions. */
 export function JobHeader({ build }: { build: BuildDocument }) {
   const dispatch = useAppDispatch();
@@ -41,7 +46,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   const display = useDisplay();
   const refused = useAppSelector(({ job }) => job.refused);
   const { data: kit } = useKitQuery();
-  const [open, setOpen] = useState<'keys' | 'versions' | 'plan'>();
+  const [open, setOpen] = useState<'keys' | 'versions' | 'plan' | 'findings'>();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -65,12 +70,16 @@ export function JobHeader({ build }: { build: BuildDocument }) {
         event.preventDefault();
         dispatch(action);
       } else if (event.key === '?' && !inText) setOpen('keys');
+      else if (event.key.toLowerCase() === 'f' && !isTyped(target) && !event.altKey) setOpen('findings');
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
   }, [dispatch]);
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-2">
+      <h1 className="sr-only" tabIndex={-1}>
+        {build.name}
+      </h1>
       <input
         aria-label="Name of the job"
         value={build.name}
@@ -107,6 +116,14 @@ export function JobHeader({ build }: { build: BuildDocument }) {
         >
           {KEEPING[keeping]}
         </span>
+        {!onWood && (
+          <FindingsList
+            build={build}
+            open={open === 'findings'}
+            onOpen={() => setOpen('findings')}
+            onClose={() => setOpen(undefined)}
+          />
+        )}
         <button
           type="button"
           className="action px-2"

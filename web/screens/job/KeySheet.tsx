@@ -18,6 +18,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Del', 'on the stick: take the chosen step out'],
   ['↑ ↓', 'in a length: one step of the shop’s rule more or less'],
   ['← →, Del', 'on a clamp or an aid: move it along, take it away'],
+  ['F', 'all that is to be looked at, in the order of the work'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z, Ctrl Y', 'redo'],
   ['Esc', 'leave a field as it was'],

@@ -4,7 +4,7 @@ import { type BuildDocument, type Finding, type Step, DIMENSIONS } from '../../.
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { type Lath, stepName } from '../../../core/steps';
 import { type Display, lengthParts } from '../../../core/units';
-import { type ChainPlace, crossing, placeAfter } from '../../../core/view';
+import { type ChainPlace, crossing, markName, placeAfter } from '../../../core/view';
 import { Measure } from '../../parts/Measure';
 
 const ROWS = ['L', 'W', 'T'] as const;
@@ -207,7 +207,13 @@ export function LathView({
       ))}
       {marks.map((mark, i) => (
         <Fragment key={mark.step.id}>
-          <MarkView mark={mark} chosen={mark.step.id === chosen} display={display} onChoose={onChoose} />
+          <MarkView
+            build={build}
+            mark={mark}
+            chosen={mark.step.id === chosen}
+            display={display}
+            onChoose={onChoose}
+          />
           <AddHere
             x={Math.min(mark.x + mark.room, width - 2)}
             name={`Add a step after ${stepName(mark.step)}`}
@@ -263,11 +269,13 @@ function AddHere({ x, name, onAdd }: { x: number; name: string; onAdd: () => voi
 }
 
 function MarkView({
+  build,
   mark,
   chosen,
   display,
   onChoose,
 }: {
+  build: BuildDocument;
   mark: Mark;
   chosen: boolean;
   display: Display;
@@ -283,6 +291,7 @@ function MarkView({
       id={`mark-${step.id}`}
       type="button"
       onClick={() => onChoose(step.id)}
+      aria-label={markName(build, step, { seen, before, findings, display })}
       aria-current={chosen ? 'step' : undefined}
       data-step={step.id}
       className="hover:bg-chalk/5 absolute rounded-sm text-left"

@@ -58,7 +58,6 @@ export function Rack() {
   const board = boards.find(({ id }) => id === chosen) ?? boards[0];
   const inSelection = useMemo(() => boards.filter(({ id }) => selected.has(id)), [boards, selected]);
   useEffect(() => {
-    document.title = 'Rack · Junta';
     onRackTrouble(setTrouble);
     return () => onRackTrouble(() => {});
   }, []);

@@ -1,0 +1,97 @@
+import { useEffect, useRef, useState } from 'react';
+import { type BuildDocument, type Finding, phraseText } from '../../../core/document';
+import { stepTitle } from '../../../core/steps';
+import { counted } from '../../../core/units';
+import { toLookAt } from '../../../core/view';
+import { useDisplay } from '../../app/display';
+import { jobActions } from '../../app/job';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { Window } from '../../parts/Window';
+import { FindingNote } from './FindingNote';
+
+const NONE: readonly Finding[] = [];
+const keyOf = ({ code, step, dimension }: Finding): string => [code, step, dimension ?? ''].join(' ');
+
+/** How many things are to be looked at, and all of them in the order of the work; new ones are said once, politely. */
+export function FindingsList({
+  build,
+  open,
+  onOpen,
+  onClose,
+}: {
+  build: BuildDocument;
+  open: boolean;
+  onOpen: () => void;
+  onClose: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const findings = useAppSelector(({ job }) => job.outlook?.findings) ?? NONE;
+  const list = toLookAt(build, findings);
+  return (
+    <>
+      <News findings={findings} build={build} />
+      {list.length > 0 && (
+        <button
+          type="button"
+          className="action text-red"
+          title="All of them, in the order of the work (F)"
+          onClick={onOpen}
+        >
+          {counted(list.length, 'thing')} to look at
+        </button>
+      )}
+      <Window title={`${counted(list.length, 'thing')} to look at`} open={open} onClose={onClose} wide>
+        {list.length === 0 && <p>Nothing stands in the way of this job.</p>}
+        <ol className="flex flex-col gap-4">
+          {list.map((finding, i) => {
+            const step = build.steps.find(({ id }) => id === finding.step);
+            return (
+              <li key={`${keyOf(finding)}${i}`}>
+                <h3 className="flex items-baseline justify-between gap-3 pb-1 font-semibold">
+                  {step ? stepTitle(build, step) : 'The whole job'}
+                  {step && (
+                    <button
+                      type="button"
+                      className="text-chalk text-[14px] font-medium underline"
+                      onClick={() => {
+                        dispatch(jobActions.stepChosen(step.id));
+                        onClose();
+                      }}
+                    >
+                      Go to this step
+                    </button>
+                  )}
+                </h3>
+                <FindingNote finding={finding} />
+              </li>
+            );
+          })}
+        </ol>
+      </Window>
+    </>
+  );
+}
+
+/** Findings that were not there before, said to those who do not see the ring; those a job opens with are not news. */
+function News({ findings, build }: { findings: readonly Finding[]; build: BuildDocument }) {
+  const display = useDisplay();
+  const known = useRef<ReadonlySet<string>>(undefined);
+  const [said, setSaid] = useState('');
+  useEffect(() => {
+    const serious = toLookAt(build, findings);
+    const before = known.current;
+    known.current = new Set(serious.map(keyOf));
+    if (!before) return;
+    const fresh = serious.filter((finding) => !before.has(keyOf(finding)));
+    if (fresh.length === 0) return;
+    const step = build.steps.find(({ id }) => id === fresh[0].step);
+    setSaid(
+      `${counted(fresh.length, 'new finding')}. ${step ? `${stepTitle(build, step)}: ` : ''}${phraseText(fresh[0].message, display)}`,
+    );
+  }, [findings, build, display]);
+  return (
+    <span role="status" aria-live="polite" className="sr-only" data-testid="news">
+      {said}
+    </span>
+  );
+}
