@@ -69,3 +69,38 @@ test('the whole of a lay-up can be made with the keyboard', async ({ page, house
   await page.keyboard.press('Control+z');
   await expect(page.locator('[data-code="thickness-step"]')).toHaveCount(0);
 });
+
+for (const width of [390, 768])
+  test(`no serious finding of the checker on any screen at ${width} px`, async ({ page, house }) => {
+    test.setTimeout(240_000);
+    await page.setViewportSize({ width, height: 900 });
+    for (const address of [
+      '/jobs',
+      '/jobs/new',
+      '/patterns',
+      '/calendar',
+      '/rack',
+      '/kit',
+      '/tables',
+      '/nowhere',
+    ]) {
+      await page.goto(house.url + address);
+      await page.waitForLoadState('networkidle');
+      expect(await serious(page), address).toEqual([]);
+    }
+    const url = await openJob(page, house, 'Chart-chest lid');
+    await mark(page, 'glue').click();
+    await expect(page.locator('[data-strip]').first()).toBeVisible();
+    expect(await serious(page), 'job').toEqual([]);
+    if (width < 700) {
+      await page.getByRole('complementary', { name: 'Step' }).getByRole('button').first().click();
+      expect(await serious(page), 'card').toEqual([]);
+      await page.getByRole('button', { name: 'Menu' }).click();
+      expect(await serious(page), 'menu').toEqual([]);
+    }
+    for (const part of ['wood', 'look', 'sheets']) {
+      await page.goto(`${url}/${part}`);
+      await page.waitForLoadState('networkidle');
+      expect(await serious(page), part).toEqual([]);
+    }
+  });

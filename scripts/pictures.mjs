@@ -73,8 +73,6 @@ try {
   await take('patterns');
   await open('Watch-room tray');
   await step('glue-block');
-  await page.mouse.move(640, 790);
-  await take('job-chevron');
   await page.getByRole('link', { name: 'Look' }).click();
   await take('look');
   await page.getByRole('link', { name: 'To the job' }).click();
@@ -125,6 +123,31 @@ try {
   await page.locator('[data-line="mill"]').waitFor();
   await page.waitForTimeout(600);
   await take('chain-menu');
+  // Back to inches, then three screens in the hand, side by side in one picture.
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /millimetres/ }).click();
+  await page.getByText('inches', { exact: true }).click();
+  await page.keyboard.press('Escape');
+  await page.setViewportSize({ width: 390, height: 844 });
+  const hand = async () => {
+    await drawn();
+    return `data:image/png;base64,${(await page.screenshot()).toString('base64')}`;
+  };
+  await page.goto(`${server.url}/jobs`);
+  const shots = [await hand()];
+  await open('Chart-chest lid');
+  await step('glue');
+  await page.locator('[data-strip="3"]').click();
+  shots.push(await hand());
+  await page.getByRole('complementary', { name: 'Step' }).getByRole('button').first().click();
+  shots.push(await hand());
+  await page.goto(`${server.url}/rack`);
+  shots.push(await hand());
+  await page.setViewportSize({ width: 4 * 390 + 5 * 16, height: 844 + 32 });
+  await page.setContent(
+    `<body style="margin:16px;display:flex;gap:16px;background:#cdd1cc">${shots.map((src) => `<img alt="" src="${src}">`).join('')}</body>`,
+  );
+  await take('phone');
 } finally {
   await browser.close();
   await server.kill();

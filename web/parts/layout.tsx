@@ -30,7 +30,6 @@ export const Sideways = ({
   className?: string;
 }) => (
   // Focus lets the arrow keys slide it.
-  // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
   <div
     role="region"
     aria-label={label}

@@ -10,7 +10,7 @@ import {
 import { useDisplay } from '../app/display';
 import { Swatch } from '../parts/Swatch';
 import { GlueTables } from './tables/GlueTables';
-import { Bar, Screen } from '../parts/layout';
+import { Bar, Screen, Sideways } from '../parts/layout';
 
 const UNSURE = new Set(['unsure', 'derived']);
 
@@ -41,7 +41,7 @@ export function Tables() {
           />
         </label>
       </Bar>
-      <div className="sheet overflow-x-auto p-3">
+      <Sideways label="Woods" className="sheet p-3">
         <table className="w-full text-[14px]">
           <thead>
             <tr className="label text-left align-bottom">
@@ -125,7 +125,7 @@ export function Tables() {
           </tbody>
         </table>
         {rows.length === 0 && <p className="text-graphite p-4">No wood of that name.</p>}
-      </div>
+      </Sideways>
       <h2 className="label pt-4 pb-1">Sources</h2>
       <ul className="text-graphite text-[13px]">
         {Object.entries(speciesSources).map(([key, source]) => (

@@ -14,6 +14,7 @@ import { Tick } from '../../parts/Tick';
 import type { CalendarWorker } from '../../workers/calendar.worker';
 import { DayGrid } from './DayGrid';
 import { exportCalendar } from './export';
+import { FullScreen } from '../../parts/layout';
 
 const worker = wrap<CalendarWorker>(
   new Worker(new URL('../../workers/calendar.worker.ts', import.meta.url), { type: 'module' }),
@@ -96,7 +97,7 @@ export function Calendar() {
       .plus({ days: offset + i }),
   );
   return (
-    <main className="flex h-[calc(100dvh-44px)] flex-col gap-3 px-5 py-4 max-desk:h-auto max-desk:px-3">
+    <FullScreen>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1 className="text-[20px] font-semibold">Calendar</h1>
         <span className="text-graphite text-[14px]">
@@ -175,7 +176,7 @@ export function Calendar() {
           onMove={move}
         />
       )}
-    </main>
+    </FullScreen>
   );
 }
 

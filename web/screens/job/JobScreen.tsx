@@ -8,6 +8,7 @@ import { JobHeader } from './JobHeader';
 import { OpenJob } from './OpenJob';
 import { Stick } from './Stick';
 import { StepMenu } from './chain/StepMenu';
+import { FullScreen } from '../../parts/layout';
 
 const title = (name: string) => name;
 
@@ -20,7 +21,7 @@ function Job({ build }: { build: BuildDocument }) {
   const step =
     build.steps.find((candidate) => candidate.id === chosen) ?? build.steps[build.steps.length - 1];
   return (
-    <main className="flex h-[calc(100dvh-44px)] min-h-[560px] flex-col gap-2.5 px-5 pt-2.5 pb-4 max-desk:h-auto max-desk:min-h-[calc(100dvh-44px)] max-desk:px-2 max-desk:pb-20">
+    <FullScreen className="min-h-[560px] max-desk:pb-20">
       <JobHeader build={build} />
       <StepMenu build={build} />
       {outlook ? <Stick build={build} outlook={outlook} chosen={step?.id} /> : <div className="h-40" />}
@@ -36,7 +37,7 @@ function Job({ build }: { build: BuildDocument }) {
           <p className="text-graphite p-6">Predicting …</p>
         )}
       </div>
-    </main>
+    </FullScreen>
   );
 }
 

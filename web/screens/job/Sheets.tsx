@@ -35,7 +35,10 @@ export function Sheets() {
   if (!data) return <p className="text-graphite p-8">Opening the job …</p>;
   const [width, height] = PAPERS[paper];
   return (
-    <main className="mx-auto w-fit max-w-full overflow-x-auto px-6 py-4 max-desk:px-3 print:overflow-visible print:p-0">
+    <main
+      tabIndex={-1}
+      className="mx-auto w-fit max-w-full overflow-x-auto px-6 py-4 max-desk:px-3 print:overflow-visible print:p-0"
+    >
       <style>{`@page { size: ${width}mm ${height}mm; margin: ${MARGIN}mm; }`}</style>
       <div className="sticky left-0 flex max-w-[calc(100vw-48px)] flex-wrap items-center gap-3 pb-3 print:hidden">
         <Link className="action" to={`/jobs/${id}`}>

@@ -25,6 +25,7 @@ import { ImportTable } from './ImportTable';
 import { RackTable } from './RackTable';
 import { Sums } from './Sums';
 import { SOLD_NAMES } from './words';
+import { FullScreen } from '../../parts/layout';
 
 const FIRST: RackQuestion = {
   text: '',
@@ -76,7 +77,7 @@ export function Rack() {
   const ask = (change: Partial<RackQuestion>) => setQuestion((before) => ({ ...before, ...change }));
   const shown = lines.flatMap((line) => ('board' in line ? [line.board] : []));
   return (
-    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3 max-desk:h-auto max-desk:px-3">
+    <FullScreen className="min-h-[620px]">
       <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
         <h1 className="pr-2 text-[20px] font-semibold">Rack</h1>
         <input
@@ -189,7 +190,7 @@ export function Rack() {
         data && <EmptyRack />
       )}
       {importing && <ImportTable boards={boards} onClose={() => setImporting(false)} />}
-    </main>
+    </FullScreen>
   );
 }
 

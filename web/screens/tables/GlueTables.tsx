@@ -11,6 +11,7 @@ import { forceText, minutesText, pressureText, temperatureText } from '../../../
 import { elasticOf, ELASTIC_SOURCE } from '../../../core/wood/elastic';
 import { SPECIES, speciesName } from '../../../core/wood/species';
 import { useDisplay } from '../../app/display';
+import { Sideways } from '../../parts/layout';
 
 const span = ([a, b]: Range, text: (value: number) => string): string =>
   a === b ? text(a) : `${text(a)} to ${text(b)}`;
@@ -20,7 +21,7 @@ const Sure = ({ is, children }: { is: string | undefined; children: ReactNode })
 
 function Table({ heads, children }: { heads: readonly string[]; children: ReactNode }) {
   return (
-    <div className="sheet overflow-x-auto p-3">
+    <Sideways label={heads[0]} className="sheet p-3">
       <table className="w-full text-[14px]">
         <thead>
           <tr className="label text-left align-bottom">
@@ -33,7 +34,7 @@ function Table({ heads, children }: { heads: readonly string[]; children: ReactN
         </thead>
         <tbody>{children}</tbody>
       </table>
-    </div>
+    </Sideways>
   );
 }
 const row = 'border-line border-t border-dotted [&>td]:py-1 [&>td]:pr-3';

@@ -35,6 +35,7 @@ import { StripLedger } from './StripLedger';
 import { TradeOffs } from './TradeOffs';
 import { type Breakdown, freeFor, useBreakdown } from './use-breakdown';
 import { GOAL_NAMES } from './words';
+import { FullScreen } from '../../parts/layout';
 
 const NO_BOARDS: RackBoard[] = [];
 
@@ -82,7 +83,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
   };
   const missing = plan?.answer.missing.length ?? 0;
   return (
-    <main className="flex h-[calc(100dvh-44px)] min-h-[620px] flex-col gap-2 px-5 pt-2.5 pb-3 max-desk:h-auto max-desk:px-3">
+    <FullScreen className="min-h-[620px]">
       <JobHeader build={build} />
       <div className="flex flex-wrap items-end gap-2">
         <Link to={`/jobs/${id}`} className="action">
@@ -173,7 +174,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
           />
         </aside>
       </div>
-    </main>
+    </FullScreen>
   );
 }
 
