@@ -36,11 +36,11 @@ export function TargetTable({
             <span key={dimension} className={fits ? '' : 'text-red'}>
               {i > 0 && <span className="text-graphite font-medium">× </span>}
               <Measure value={predictedMm} display={display} />
-              {!fits && <X size={15} className="ml-0.5 inline" aria-label="does not fit" />}
+              {!fits && <X size={15} className="ml-0.5 inline" aria-label="not as asked for" />}
             </span>
           ))}
           {comparison.every(({ fits }) => fits) && (
-            <Check size={17} className="text-green" aria-label="fits" />
+            <Check size={17} className="text-green" aria-label="as asked for" />
           )}
         </p>
       )}

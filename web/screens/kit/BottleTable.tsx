@@ -33,7 +33,7 @@ export function BottleTable({
         Empty fields follow the class, at 21 °C and 50 % (from memory); a label that says otherwise goes
         first.
       </p>
-      <Sideways label="Adhesives">
+      <Sideways label="Table of adhesives">
         <table>
           <Heads
             names={[
