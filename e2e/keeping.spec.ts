@@ -28,7 +28,7 @@ test('a job planned from a brief comes out exactly as asked, each dimension fixe
 test('absurd briefs are answered with the reason', async ({ page, house }) => {
   await page.goto(`${house.url}/jobs/new`);
   await type(page.getByLabel('Width, finished'), '300');
-  await type(page.getByLabel('Strip width, about'), '1/8');
+  await type(page.getByLabel('Strip width'), '1/8');
   await expect(page.getByRole('region', { name: 'Plan' }).getByRole('alert')).toContainText('2400 strips');
   await expect(page.getByRole('button', { name: 'Make this job' })).toBeDisabled();
 });

@@ -187,7 +187,7 @@ test('every pattern can be made, in inches and in millimetres, and comes out as 
 }) => {
   test.setTimeout(240_000);
   await page.goto(`${house.url}/jobs/new`);
-  await expect(page.getByRole('radiogroup', { name: 'What is it' }).locator('label')).toHaveCount(19);
+  await expect(page.getByRole('radiogroup', { name: 'What is it' }).locator('label')).toHaveCount(20);
   const names = await page.getByRole('radiogroup', { name: 'What is it' }).locator('label').allTextContents();
   for (const name of names.filter((n) => n !== 'Own lay-up')) {
     await page.getByRole('radiogroup', { name: 'What is it' }).getByText(name, { exact: true }).click();

@@ -79,7 +79,7 @@ test('a new saw and a narrower planer are used by the next plan', async ({ page,
   await type(page.getByLabel('Planer, widest'), '8');
   await page.waitForTimeout(900);
   await makeJob(page, house, false, 'narrow planer');
-  await expect(page.getByRole('button', { name: /Section 1/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Section 1/ })).toBeVisible();
   await expect.poll(() => comesOut(page)).toEqual(['32', '11 1/2', '7/8']);
   await page.goto(`${house.url}/kit`);
   await type(page.getByLabel('Planer, widest'), '13');

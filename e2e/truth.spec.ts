@@ -65,7 +65,7 @@ test('a panel of seven strips split 3 + 3 + 1 passes its planer and keeps its si
 }) => {
   await brief(page, house, 'panel', 'Three and one', {
     'Width, finished': '21',
-    'Strip width, about': '3',
+    'Strip width': '3',
   });
   await choose(page, 'Flatten the panel with', 'Router sled');
   await make(page);
