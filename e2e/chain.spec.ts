@@ -1,25 +1,8 @@
 import type { Page } from '@playwright/test';
-import { comesOut, expect, type House, makeJob, openJob, stored, test } from './house';
+import { chosen, comesOut, expect, freeJob, makeJob, openJob, put, stored, test } from './house';
 
 const marks = (page: Page) =>
   page.locator('[data-step]').evaluateAll((all) => all.map((each) => each.getAttribute('data-step') ?? ''));
-const chosen = (page: Page) => page.locator('[data-step][aria-current="step"]');
-
-/** Opens the menu behind the chosen step, puts a kind of step in and waits until it stands on the stick. */
-async function put(page: Page, kind: string): Promise<void> {
-  await chosen(page).focus();
-  await page.keyboard.press('a');
-  await page.locator(`[data-line="${kind}"]`).click();
-  await expect(chosen(page)).toHaveAttribute('data-step', new RegExp(`^${kind}`));
-  await expect(page.getByRole('dialog')).toHaveCount(0);
-}
-
-async function freeJob(page: Page, house: House, name: string): Promise<void> {
-  await page.goto(`${house.url}/jobs/new`);
-  await page.getByLabel('Name').fill(name);
-  await page.getByRole('button', { name: 'Begin without a pattern' }).click();
-  await expect(page.getByText('Nothing is done in this job yet')).toBeVisible();
-}
 
 /** Begins a line with strips: from the empty bench, or from the menu of the chosen step. */
 async function line(

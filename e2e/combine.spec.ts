@@ -1,14 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, type House, makeJob, stored, test } from './house';
-
-const chosen = (page: Page) => page.locator('[data-step][aria-current="step"]');
-
-async function freeJob(page: Page, house: House, name: string): Promise<void> {
-  await page.goto(`${house.url}/jobs/new`);
-  await page.getByLabel('Name').fill(name);
-  await page.getByRole('button', { name: 'Begin without a pattern' }).click();
-  await expect(page.getByText('Nothing is done in this job yet')).toBeVisible();
-}
+import { chosen, expect, freeJob, type House, makeJob, put, stored, test } from './house';
 
 /** Opens the window of a new line, from the empty bench or from the menu of the chosen step. */
 async function newLine(page: Page) {
@@ -34,14 +25,6 @@ async function have(page: Page, name: string, wood: string, sizes: readonly [str
   await dialog.getByRole('button', { name: 'Begin this line' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(chosen(page)).toHaveAttribute('data-step', /^have/);
-}
-
-async function put(page: Page, kind: string): Promise<void> {
-  await chosen(page).focus();
-  await page.keyboard.press('a');
-  await page.locator(`[data-line="${kind}"]`).click();
-  await expect(chosen(page)).toHaveAttribute('data-step', new RegExp(`^${kind}`));
-  await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 
 const build = async (page: Page, house: House) => {

@@ -146,3 +146,23 @@ export async function type(field: Locator, text: string): Promise<void> {
 /** What comes out, as the target table says: length, width, thickness. */
 export const comesOut = (page: Page): Promise<string[]> =>
   page.getByTestId('target').locator('tbody tr td:nth-child(2)').allTextContents();
+
+/** The mark that is chosen on the stick. */
+export const chosen = (page: Page): Locator => page.locator('[data-step][aria-current="step"]');
+
+/** Opens the menu behind the chosen step, puts a kind of step in and waits until it stands on the stick. */
+export async function put(page: Page, kind: string): Promise<void> {
+  await chosen(page).focus();
+  await page.keyboard.press('a');
+  await page.locator(`[data-line="${kind}"]`).click();
+  await expect(chosen(page)).toHaveAttribute('data-step', new RegExp(`^${kind}`));
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}
+
+/** Makes a job without a pattern; waits until its empty bench stands. */
+export async function freeJob(page: Page, house: House, name: string): Promise<void> {
+  await page.goto(`${house.url}/jobs/new`);
+  await page.getByLabel('Name').fill(name);
+  await page.getByRole('button', { name: 'Begin without a pattern' }).click();
+  await expect(page.getByText('Nothing is done in this job yet')).toBeVisible();
+}
