@@ -33,7 +33,7 @@ export function BottleTable({
         Empty fields follow the class, at 21 °C and 50 % (from memory); a label that says otherwise goes
         first.
       </p>
-      <Sideways label="Table of adhesives">
+      <Sideways label="Bottles on the shelf">
         <table>
           <Heads
             names={[

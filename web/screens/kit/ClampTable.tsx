@@ -36,7 +36,7 @@ export function ClampTable({
       {sets.length === 0 && (
         <p className="pb-2 text-[14px]">No clamps: every glue-up will say how many it wants and how hard.</p>
       )}
-      <Sideways label="Table of clamps">
+      <Sideways label="Sets on hand">
         <table>
           <Heads
             names={[
