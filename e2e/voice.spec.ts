@@ -46,6 +46,8 @@ test('what is to be looked at is listed with F, in the order of the work, with a
   await openJob(page, house, 'Boathouse bench top');
   const button = page.getByRole('button', { name: /things? to look at/ });
   await expect(button).toBeVisible();
+  // What a job opens with is no news.
+  await expect(page.getByTestId('news')).toHaveText('');
   const count = Number(/\d+/.exec((await button.textContent()) ?? '')?.[0]);
   await page.keyboard.press('f');
   const list = page.getByRole('dialog', { name: /things? to look at/ });

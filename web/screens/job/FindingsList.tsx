@@ -25,11 +25,13 @@ export function FindingsList({
   onClose: () => void;
 }) {
   const dispatch = useAppDispatch();
-  const findings = useAppSelector(({ job }) => job.outlook?.findings) ?? NONE;
+  const predicted = useAppSelector(({ job }) => job.outlook?.findings);
+  const id = useAppSelector(({ job }) => job.id);
+  const findings = predicted ?? NONE;
   const list = toLookAt(build, findings);
   return (
     <>
-      <News findings={findings} build={build} />
+      {predicted && <News key={id} findings={predicted} build={build} />}
       {list.length > 0 && (
         <button
           type="button"
