@@ -125,6 +125,9 @@ describe('each by itself', () => {
   });
   it('is refused with the number where it is one, too many, or shares its steps', () => {
     expect(refusal(panel, 'makeEach')).toMatch(/is made once: 1 are wanted/);
+    const ripped = mustEdit(wanting(panel, 3), { do: 'setStep', step: 'rip', change: { done: true } });
+    for (const edit of ['makeEach', 'fromOneLength'] as const)
+      expect(refusal(ripped, edit)).toMatch(/^Rip.* is done already/);
     expect(refusal(wanting(panel, 400), 'makeEach')).toMatch(/400 times \d+ strips are \d+; .* at most 500/);
     const two = mustEdit(
       mustEdit(wanting(panel, 2), { do: 'addTarget', purpose: 'Shelf', output: 'blank' }),

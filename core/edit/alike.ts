@@ -13,7 +13,7 @@ import {
 } from '../document';
 import { run } from '../run';
 import { extents } from '../solid';
-import { asGlueUp, roomOf, stepTitle, type TimelineStep } from '../steps';
+import { asGlueUp, roomOf, stepTitle, type Timeline, type TimelineStep } from '../steps';
 import { freshIds } from './ids';
 
 /** Sizes nearer than this are one, mm. */
@@ -39,6 +39,10 @@ function chainOf(build: BuildDocument, id: string): { target: Target; times: num
       `“${target.purpose}” is made once: ${target.quantity} are wanted, and ${target.atOnce ?? 1} come out at once.`,
     ]);
   for (const step of steps) {
+    if (step.done)
+      throw new Refusal([
+        `${stepTitle(build, step)} is done already, for one: the others would count as made too.`,
+      ]);
     const others = targetsFrom(build, step.output).filter((each) => each.id !== id);
     if (others.length > 0)
       throw new Refusal([
@@ -68,12 +72,16 @@ export function makeEach(build: BuildDocument, id: string): BuildDocument {
   // Each old piece's twins, one for each time, in order.
   const twins = new Map<string, string[]>();
   let next: BuildDocument = { ...build, ...written, readings: [] };
+  let played: Timeline | undefined;
   for (const step of steps) {
     const old = before.steps.find((entry) => entry.id === step.id);
     if (!old) throw new Refusal([`${stepTitle(build, step)} cannot be done yet: mend that first.`]);
     const changed = timesOver(step, old, { times, twins });
     next = { ...next, steps: next.steps.map((each) => (each.id === step.id ? changed : each)) };
-    const pieces = piecesOf(next, step.id);
+    // Only as far as this step, and on from the one before: none is played twice.
+    const at = next.steps.findIndex((each) => each.id === step.id);
+    played = run({ ...next, targets: [], steps: next.steps.slice(0, at + 1) }, played);
+    const pieces = played.steps.find((entry) => entry.id === step.id)?.pieces ?? [];
     const same =
       pieces.length === times * old.pieces.length &&
       pieces.every(({ blank }, i) => {

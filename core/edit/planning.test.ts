@@ -77,6 +77,15 @@ describe('patterns combined', () => {
     expect(one.targets.map(({ purpose }) => purpose)).toEqual(['Second']);
     expect(run(one).finished?.greatest[0]).toBeCloseTo(startingBrief('panel', shop).length.value?.mm ?? 0, 6);
   });
+  it('a piece that something is asked of already stays wanted', () => {
+    const empty = mustEdit(freeJob(shop, { name: 'empty', use: '' }), {
+      do: 'setAim',
+      target: 'piece',
+      dimension: 'width',
+      aim: fixed('10'),
+    });
+    expect(added(empty).targets.map(({ id }) => id)).toEqual(['piece', 'p2-piece']);
+  });
   it('what cannot be planned or would be too much is refused with the number, and nothing changes', () => {
     const none = applyEdit(panel, {
       do: 'addPlan',

@@ -1,5 +1,6 @@
 import {
   attempt,
+  DIMENSIONS,
   type Brief,
   type BuildDocument,
   isRefused,
@@ -56,7 +57,11 @@ function addPlan(build: BuildDocument, brief: Brief, name: string): BuildDocumen
   const own = (id: string) => `${tag}-${id}`;
   // A job that was begun without a pattern wants one piece of nothing yet: this is it.
   const [only] = build.targets;
-  const waits = build.targets.length === 1 && build.steps.length === 0 && only.length.aim === 'free';
+  const waits =
+    build.targets.length === 1 &&
+    build.steps.length === 0 &&
+    only.quantity === 1 &&
+    DIMENSIONS.every((dimension) => only[dimension].aim === 'free');
   return {
     ...build,
     targets: [

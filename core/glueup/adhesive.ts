@@ -23,8 +23,6 @@ import { crewOf } from './pace';
 const THIN_LEAF = 4;
 /** Lightness below which a wood counts as dark, OKLab: a pale glue line shows. */
 const DARK = 0.5;
-/** Classes of glue that hold on metal; common practice. */
-const HOLDS_METAL: readonly string[] = ['epoxy_rt', 'cyanoacrylate', 'polyurethane'];
 /** A slow glue-up wants at least so long to the last clamp, minutes. */
 const SLOW_MIN = 15;
 
@@ -63,16 +61,19 @@ export interface JudgedBottle {
 const atLeast = (has: WaterClass, needs: WaterClass): boolean =>
   WATER_CLASSES.indexOf(has) >= WATER_CLASSES.indexOf(needs);
 
+/** What of a glue-up a bottle is judged by: minutes to the last clamp, the day (YYYY-MM-DD), its woods. */
+export interface GlueUpSeen {
+  closedUsedMin: number;
+  today: string;
+  species: readonly string[];
+}
+
 /** Judges a bottle by uses, the shop's air, its acts' minutes and the day (YYYY-MM-DD). */
 export function judgeBottle(
   bottle: Adhesive,
   uses: readonly GlueUse[],
   shop: ShopSnapshot,
-  {
-    closedUsedMin,
-    today,
-    species = [],
-  }: { closedUsedMin: number; today: string; species?: readonly string[] },
+  { closedUsedMin, today, species }: GlueUpSeen,
 ): JudgedBottle {
   const facts = adhesiveFacts(bottle);
   const climate = climateOf(shop);
@@ -100,7 +101,7 @@ export function judgeBottle(
   if (uses.includes('outdoors') && !atLeast(facts.water, 'D4'))
     against.push([`Water class ${facts.water}; outdoors wants D4 at least (EN 204).`]);
   const metal = species.find((id) => !materialOf(id).woodGlue);
-  if (metal && !HOLDS_METAL.includes(bottle.class))
+  if (metal && !facts.holdsMetal)
     against.push([
       `Hardly holds on ${speciesName(metal).toLowerCase()}: roughen and degrease it, and use epoxy.`,
     ]);
@@ -134,11 +135,7 @@ export function judgeBottle(
 }
 
 /** All bottles of the shelf for one glue-up, those that suit first, in the shelf's own order. */
-export function judgeShelf(
-  uses: readonly GlueUse[],
-  shop: ShopSnapshot,
-  seen: { closedUsedMin: number; today: string; species?: readonly string[] },
-): JudgedBottle[] {
+export function judgeShelf(uses: readonly GlueUse[], shop: ShopSnapshot, seen: GlueUpSeen): JudgedBottle[] {
   return adhesivesOf(shop)
     .map((bottle) => judgeBottle(bottle, uses, shop, seen))
     .toSorted((a, b) => a.against.length - b.against.length);

@@ -227,19 +227,23 @@ describe('the rehearsal', () => {
 describe('which bottle', () => {
   it('follows what the piece must stand, the air and the day', () => {
     const shop = shopWith({ climate: { temperatureC: 8, humidityPct: 60 } });
-    const cold = judgeShelf([], shop, { closedUsedMin: 5, today: '2027-01-01' });
+    const cold = judgeShelf([], shop, { closedUsedMin: 5, today: '2027-01-01', species: [] });
     expect(cold.find(({ bottle }) => bottle.id === 'yellow')?.against.length).toBe(1);
     const warm = shopWith();
     const names = (uses: Parameters<typeof judgeShelf>[0]) =>
-      judgeShelf(uses, warm, { closedUsedMin: 5, today: '2027-01-01' })
+      judgeShelf(uses, warm, { closedUsedMin: 5, today: '2027-01-01', species: [] })
         .filter(({ against }) => against.length === 0)
         .map(({ bottle }) => bottle.id);
     expect(names(['food'])).toEqual(['water-resistant']);
     expect(names(['outdoors'])).toEqual(['epoxy']);
     expect(names(['slow'])).toEqual(['slow', 'epoxy']);
     const old = shopWith({ adhesives: [{ id: 'x', name: 'x', class: 'pva_yellow', expires: '2026-12-31' }] });
-    expect(judgeShelf([], old, { closedUsedMin: 5, today: '2027-01-01' })[0].against).toHaveLength(1);
-    expect(judgeShelf([], old, { closedUsedMin: 5, today: '2026-12-31' })[0].against).toHaveLength(0);
+    expect(
+      judgeShelf([], old, { closedUsedMin: 5, today: '2027-01-01', species: [] })[0].against,
+    ).toHaveLength(1);
+    expect(
+      judgeShelf([], old, { closedUsedMin: 5, today: '2026-12-31', species: [] })[0].against,
+    ).toHaveLength(0);
   });
   it('is guessed from words and woods until the maker says', () => {
     const board = { ...block(), use: 'end grain, for food' };

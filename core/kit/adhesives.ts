@@ -37,6 +37,8 @@ export interface AdhesiveClass {
   gapMm: number;
   /** Only held together: squeezing starves the joint. */
   contactOnly?: boolean;
+  /** Holds on roughened, degreased metal (common practice). */
+  holdsMetal?: boolean;
   leastMoisturePct?: number;
   cleaning: string;
   hazard?: string;

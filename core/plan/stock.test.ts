@@ -12,7 +12,7 @@ import {
   startingBrief,
   stockGives,
   stripsOfStock,
-  thickestSawn,
+  largestSawn,
   thinnerForStock,
 } from '.';
 import { shopWith } from './briefs.fixture';
@@ -52,8 +52,12 @@ describe('what wood is sold as', () => {
     if (!gives) throw new Error('not read');
     const change = stripsOfStock(brief(), gives);
     const build = mustFit(brief({ ...change, width: fixed(24 * INCH) }), shop, about);
-    expect(thickestSawn(build).widthMm).toBeLessThanOrEqual(7.25 * INCH - (2 * INCH) / 8 + 1e-9);
-    for (const width of laidWidths(build).slice(0, 2)) expect(width).toBeCloseTo(gives.stripMm ?? 0, 6);
+    expect(largestSawn(build).widthMm).toBeLessThanOrEqual(7.25 * INCH - (2 * INCH) / 8 + 1e-9);
+    // As milled: where strips are sections by themselves, their edges are jointed after.
+    const milled = run(build).steps.filter(({ id }) => id.startsWith('mill'));
+    expect(milled.length).toBeGreaterThan(0);
+    for (const { least, greatest } of milled)
+      for (const size of [least, greatest]) expect(size[1]).toBeCloseTo(gives.stripMm ?? 0, 6);
     // A pattern that cannot hold a width is not offered it.
     expect(stripsOfStock(startingBrief('leg', shop), gives)).toBeUndefined();
   });
@@ -61,9 +65,9 @@ describe('what wood is sold as', () => {
     const gives = stockGives('45 x 95', shop);
     if (!gives) throw new Error('not read');
     const thick = brief({ thickness: fixed(45) });
-    expect(thickestSawn(mustFit(thick, shop, about)).thicknessMm).toBeGreaterThan(45);
+    expect(largestSawn(mustFit(thick, shop, about)).thicknessMm).toBeGreaterThan(45);
     const change = thinnerForStock(thick, shop, gives);
-    expect(thickestSawn(mustFit({ ...thick, ...change }, shop, about)).thicknessMm).toBeLessThanOrEqual(
+    expect(largestSawn(mustFit({ ...thick, ...change }, shop, about)).thicknessMm).toBeLessThanOrEqual(
       45 + 1e-9,
     );
     expect(thinnerForStock(brief({ thickness: fixed(20) }), shop, gives)).toBeUndefined();
@@ -124,6 +128,25 @@ describe('a row of strips', () => {
     expect(trim.near?.mm).toBeCloseTo((widths.length * 40 - 290) / 2, 9);
     expect(trim.far).toEqual(trim.near);
     expect(run(build).finished?.greatest[1]).toBeCloseTo(290, 6);
+  });
+  it('of exactly a width in sections: none wider than the planer, and what their joints lose is there too', () => {
+    const limit = shop.machines.find(({ id }) => id === 'planer')?.maxWidth.mm ?? 0;
+    for (const module of [40, 60, 100, 174])
+      for (const width of [400, 900, 1200]) {
+        const build = mustFit(
+          brief({ module: mm(module), width: fixed(width), measures: { moduleAs: 'exactly' } }),
+          shop,
+          about,
+        );
+        expect(build.assemblies.length).toBeGreaterThan(1);
+        for (const { slots } of build.assemblies)
+          expect(slots.length * module, `${module} ${width}`).toBeLessThanOrEqual(limit);
+        const timeline = run(build);
+        expect(timeline.problems).toEqual([]);
+        expect(timeline.finished?.greatest[1]).toBeCloseTo(width, 6);
+        const trim = build.steps.find(({ id }) => id === 'trim') as { near?: { mm: number } };
+        expect(trim.near?.mm).toBeGreaterThanOrEqual(shop.allowances.trimEdge.mm - 1e-9);
+      }
   });
   it('of at most a width has none wider in the piece', () => {
     for (const module of [33, 40, 57.5]) {

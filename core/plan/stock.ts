@@ -1,6 +1,6 @@
 import { type Brief, type BuildDocument, isRefused } from '../document';
 import { FACTORY_CORNER_MM, type NamedStock, namedStock, type ShopSnapshot } from '../kit';
-import { countObtainable } from '../units';
+import { roundDownToStep } from '../units';
 import { fit } from './fit';
 import { patternOf } from './patterns';
 
@@ -10,9 +10,6 @@ export interface StockGives extends NamedStock {
   stripMm?: number;
 }
 
-const downTo = (mm: number, step: number): number =>
-  step > 0 ? Number((countObtainable(mm / step) * step).toFixed(9)) : mm;
-
 /**
  * What wood sold as `2x8`, `45 x 95` or `8/4` gives in this shop: planed lumber loses its rounded corners and what the
  * shop mills off each edge, down to the shop's step. With `asTheyAre` nothing comes off. Undefined where it cannot be read.
@@ -21,7 +18,10 @@ export function stockGives(text: string, shop: ShopSnapshot, asTheyAre = false):
   const stock = namedStock(text);
   if (!stock || stock.widthMm === undefined) return stock;
   const off = asTheyAre ? 0 : 2 * (FACTORY_CORNER_MM + shop.allowances.millEdge.mm);
-  return { ...stock, stripMm: asTheyAre ? stock.widthMm : downTo(stock.widthMm - off, shop.settingStep.mm) };
+  return {
+    ...stock,
+    stripMm: asTheyAre ? stock.widthMm : roundDownToStep(stock.widthMm - off, shop.settingStep.mm),
+  };
 }
 
 /** The brief with strips exactly as wide as its stock gives; undefined where the pattern cannot hold a width, or the stock has none. */
@@ -31,7 +31,7 @@ export const stripsOfStock = (brief: Brief, { stripMm }: StockGives): Partial<Br
     : undefined;
 
 /** The thickest and the widest strip that a plan saws, mm. */
-export const thickestSawn = ({ assemblies }: BuildDocument): { thicknessMm: number; widthMm: number } => {
+export const largestSawn = ({ assemblies }: BuildDocument): { thicknessMm: number; widthMm: number } => {
   const slots = assemblies.flatMap((assembly) => assembly.slots);
   return {
     thicknessMm: Math.max(0, ...slots.map(({ thickness }) => thickness.mm)),
@@ -50,12 +50,12 @@ export function thinnerForStock(
 ): Partial<Brief> | undefined {
   const over = (of: Brief): number | undefined => {
     const planned = fit(of, shop, { name: 'plan', use: '' });
-    return isRefused(planned) ? undefined : thickestSawn(planned).thicknessMm - stock.thicknessMm;
+    return isRefused(planned) ? undefined : largestSawn(planned).thicknessMm - stock.thicknessMm;
   };
   const now = over(brief);
   const thickness = brief.thickness.value?.mm;
   if (now === undefined || now <= 1e-6 || thickness === undefined) return undefined;
-  const value = downTo(thickness - now, shop.settingStep.mm);
+  const value = roundDownToStep(thickness - now, shop.settingStep.mm);
   if (value <= 0) return undefined;
   const change = { thickness: { ...brief.thickness, value: { mm: value } } };
   const then = over({ ...brief, ...change });

@@ -102,7 +102,12 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
     const [one, other] = [blank.cells[a], blank.cells[b]];
     if (partOf[a] === partOf[b]) continue;
     all += areaMm2;
-    if ([one, other].some((cell) => grainSide(grainAngle(cell, normal)) === 'end grain')) ends += areaMm2;
+    if (
+      [one, other].some(
+        (cell) => isSolid(cell.origin.species) && grainSide(grainAngle(cell, normal)) === 'end grain',
+      )
+    )
+      ends += areaMm2;
     if (Math.abs(dot(grainOf(one), grainOf(other))) > ALONG && !onSheet(one, other)) continue;
     // Each part as one side, with everything it meets on this plane as the other: always this one less that one.
     for (const [own, [x, y]] of [
@@ -120,10 +125,22 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
       sides.set(key, side);
     }
   }
-  const worst = [...sides.values()]
-    .map((side): Moves => ({ ...movesOf(side), ...(side.sheet ? { sheet: side.sheet } : {}) }))
-    .reduce<Moves>((a, b) => (b.moves > a.moves + 1e-9 ? b : a), { length: 0, moves: 0 });
-  return [...across(step, worst), ...weakEnds(step, ends, all)];
+  const moves = [...sides.values()].map(
+    (side): Moves => ({ ...movesOf(side), ...(side.sheet ? { sheet: side.sheet } : {}) }),
+  );
+  // Wood on wood and wood on a sheet are two things to look at: the worst of each.
+  const worst = (list: readonly Moves[]): Finding[] =>
+    list.length > 0
+      ? across(
+          step,
+          list.reduce((a, b) => (b.moves > a.moves + 1e-9 ? b : a)),
+        )
+      : [];
+  return [
+    ...worst(moves.filter(({ sheet }) => sheet)),
+    ...worst(moves.filter(({ sheet }) => !sheet)),
+    ...weakEnds(step, ends, all),
+  ];
 }
 
 interface Moves {

@@ -16,13 +16,13 @@ interface Side {
   dimension: (typeof DIMENSIONS)[number];
   upper: boolean;
   mm: number;
-  setting: string | undefined;
+  setting: string;
 }
 
 const sidesOf = ({ dimension, min, max, settings }: TakesOff): Side[] =>
   [
-    { dimension, upper: false, mm: min, setting: settings?.[0] },
-    { dimension, upper: true, mm: max, setting: settings?.[1] },
+    { dimension, upper: false, mm: min, setting: settings[0] },
+    { dimension, upper: true, mm: max, setting: settings[1] },
   ].filter(({ mm }) => mm > 0);
 
 /** Parts of a piece that stand in what comes off one side of it. */
@@ -73,7 +73,7 @@ function underKnives(step: Step, context: ReviewContext): Finding[] {
                   edit: { do: 'useMachine', step: step.id, machine: other.id },
                 }),
               ),
-            ...nothingOff(step, side),
+            nothingOff(step, side),
           ],
           ...(caution ? { caution } : {}),
         },
@@ -82,18 +82,13 @@ function underKnives(step: Step, context: ReviewContext): Finding[] {
   return [];
 }
 
-const nothingOff = (step: Step, { dimension, upper, setting }: Side): Fix[] =>
-  setting
-    ? [
-        {
-          label:
-            dimension === 'thickness'
-              ? `Take nothing off the ${upper ? 'upper' : 'lower'} face`
-              : `Take nothing off the ${dimension}`,
-          edit: { do: 'setStep', step: step.id, change: { [setting]: { mm: 0 } } },
-        },
-      ]
-    : [];
+const nothingOff = (step: Step, { dimension, upper, setting }: Side): Fix => ({
+  label:
+    dimension === 'thickness'
+      ? `Take nothing off the ${upper ? 'upper' : 'lower'} face`
+      : `Take nothing off the ${dimension}`,
+  edit: { do: 'setStep', step: step.id, change: { [setting]: { mm: 0 } } },
+});
 
 function underSaw(step: Step, context: ReviewContext): Finding[] {
   const saw = sawOfStep(step, context);
@@ -149,7 +144,7 @@ function throughFace(step: Step, context: ReviewContext): Finding[] {
               `${instead ? ` thick: ${instead}` : ' thick'}.`,
             ],
             numbers: { off: side.mm, face },
-            fixes: nothingOff(step, side),
+            fixes: [nothingOff(step, side)],
           },
         ];
       }

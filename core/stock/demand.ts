@@ -6,7 +6,7 @@ import {
   type Slot,
   type TakenPlace,
 } from '../document';
-import { namedStock, type ShopSnapshot, typed } from '../kit';
+import { namedStock, type ShopSnapshot, type StockKind, stockKind, typed } from '../kit';
 import { milledAfter, rips } from '../steps';
 import type { CuttingRules, WantedStrip } from './problem';
 
@@ -53,10 +53,12 @@ export function defaultBreakdown(build: BuildDocument): BreakdownSettings {
   };
 }
 
-/** What the brief says its wood is sold as, as the kind of stock to buy. */
+/** What the brief says its wood is sold as, as the kind of stock to buy; nothing where one of its woods is not sold so. */
 function boughtAs({ brief }: BuildDocument): Pick<BreakdownSettings, 'buyAs'> {
   const stock = brief?.stock ? namedStock(brief.stock) : undefined;
-  return stock ? { buyAs: stock.by === 'quarters' ? 'rough' : 'construction' } : {};
+  if (!brief || !stock) return {};
+  const buyAs: StockKind = stock.by === 'quarters' ? 'rough' : 'construction';
+  return brief.woods.every(stockKind(buyAs).sells) ? { buyAs } : {};
 }
 
 /** A job's breakdown settings, or the shop's usual ones. */

@@ -78,6 +78,8 @@ describe('what is short is bought', () => {
     expect(settingsOf(job({ stock: '8/4' })).buyAs).toBe('rough');
     expect(settingsOf(job({ stock: '2x8' })).buyAs).toBe('construction');
     expect(settingsOf(job()).buyAs).toBeUndefined();
+    // Hardwood is not sold as construction lumber, whatever the brief says.
+    expect(settingsOf(job({ stock: '2x8', woods: ['oak_white'] })).buyAs).toBeUndefined();
   });
   it('strips as wide as a 2x8 gives come out of 2x8s, rounded corners ripped off', () => {
     const gives = stockGives('2x8', shop);

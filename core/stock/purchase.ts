@@ -79,7 +79,7 @@ export function purchaseList(
 }
 
 /** How many boards of one size hold the strips; undefined where they do not. */
-function countNeeded(
+function boardsNeeded(
   problem: Problem,
   strips: readonly WantedStrip[],
   size: { length: number; width: number; thickness: number; sold: SoldAs },
@@ -122,7 +122,7 @@ function bestSize(
     thick
       .filter(({ thicknessMm }) => thicknessMm === thickness)
       .flatMap(({ name, widthMm: width }) => {
-        const count = countNeeded(problem, free, { length, width, thickness, sold });
+        const count = boardsNeeded(problem, free, { length, width, thickness, sold });
         return count === undefined
           ? []
           : [{ length, width, count, waste: count * length * width - area, ...(name ? { name } : {}) }];

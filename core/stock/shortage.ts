@@ -9,7 +9,7 @@ import {
   attempt,
 } from '../document';
 import { applyEdit } from '../edit';
-import { boardFeetText, counted, lengthText } from '../units';
+import { boardFeetText, counted, lengthText, roundDownToStep } from '../units';
 import { speciesName } from '../wood';
 import type { Answer } from './answer';
 import { type Demand, demandOf, rulesOf, settingsOf, takenByOthers } from './demand';
@@ -276,7 +276,7 @@ function smaller(build: BuildDocument, boards: readonly BoardStock[]): Fix[] {
   if (!brief) return [];
   const out: Fix[] = [];
   const step = build.shop.settingStep.mm;
-  const down = (mm: number, by: number) => Math.floor((mm * by) / step + 1e-6) * step;
+  const down = (mm: number, by: number) => roundDownToStep(mm * by, step);
   const atLeast = (mm: number) => ({ mm: Math.max(step, mm) });
   const text = (mm: number) => lengthText(mm, build.shop.display);
   for (const by of [0.9, 0.75, 0.6, 0.5]) {

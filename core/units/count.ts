@@ -10,6 +10,10 @@ export const countNeeded = (quotient: number): number => Math.ceil(quotient - CO
 /** A count obtainable: rounds down, except where the quotient is a whole number but for floating point. */
 export const countObtainable = (quotient: number): number => Math.floor(quotient + COUNT_TOLERANCE);
 
+/** Rounds a size down to the shop's step; a step of zero leaves it exact. All in millimetres. */
+export const roundDownToStep = (mm: number, stepMm: number): number =>
+  stepMm > 0 ? Number((countObtainable(mm / stepMm) * stepMm).toFixed(9)) : mm;
+
 /** Rounds a setting up to the shop's step; a step of zero leaves it exact. All in millimetres. */
 export const roundUpToStep = (mm: number, stepMm: number): number =>
   stepMm > 0 ? Number((countNeeded(mm / stepMm) * stepMm).toFixed(9)) : mm;

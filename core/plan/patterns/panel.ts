@@ -7,7 +7,7 @@ import {
   Refusal,
 } from '../../document';
 import { machinesThat, type ShopSnapshot } from '../../kit';
-import { INCH, sectionsNeeded, sectionWidth } from '../../units';
+import { countNeeded, countObtainable, INCH, sectionsNeeded, sectionWidth } from '../../units';
 import { plainSize } from '../aims';
 import { flatteners } from '../machines';
 import { emptyBuild, half, millMachine, requirePositive, settable, slot, targetOf, roughFor } from './parts';
@@ -40,6 +40,35 @@ function divide(brief: Brief, shop: ShopSnapshot, strips: number, widthMm: numbe
 }
 
 /**
+ * How a wide panel of strips of exactly one width is divided: as many of them to a section as the machine takes, and so many
+ * in all that what the joints of the sections lose is there too.
+ */
+function divideExactly(
+  brief: Brief,
+  shop: ShopSnapshot,
+  { strip, width, held }: { strip: number; width: number; held: number },
+): Division {
+  const { trimEdge, jointEdge } = shop.allowances;
+  const limit = shop.machines.find(({ id }) => id === brief.flattenWith)?.maxWidth.mm || Infinity;
+  const fit = Math.max(1, countObtainable(limit / strip));
+  if (2 * jointEdge.mm >= fit * strip)
+    throw new Refusal(['A section of ', { mm: fit * strip }, ' would go in its two jointed edges.']);
+  const needs = (sections: number) =>
+    countNeeded((width + 2 * trimEdge.mm + (sections - 1) * 2 * jointEdge.mm) / strip);
+  let sections = brief.sections > 0 ? brief.sections : 1;
+  if (brief.sections <= 0) while (Math.ceil((held || needs(sections)) / sections) > fit) sections += 1;
+  const strips = held || needs(sections);
+  if (strips < needs(sections))
+    throw new Refusal([
+      `${strips} strips of exactly `,
+      { mm: strip },
+      ` in ${sections} sections do not reach once their edges are jointed; ${needs(sections)} would.`,
+    ]);
+  const stripsEach = Math.ceil(strips / sections);
+  return { sections, stripsEach, sectionMm: stripsEach * strip };
+}
+
+/**
  * Plans an edge-glued panel backwards from its finished size: strips of equal width, glued as one or as sections that
  * the flattening machine takes, flattened and trimmed. Settings are rounded up to the shop's step and the trims take
  * the rounding up, so that the build, run forward, ends exactly at the size asked. Throws Refusal with the reason.
@@ -55,12 +84,9 @@ function planPanel(order: Order): BuildDocument {
   const { exact } = row;
   const length = requirePositive('The length', plainSize(brief.length, 36 * INCH));
   const thickness = requirePositive('The thickness', plainSize(brief.thickness, 0.75 * INCH));
-  const { sections, stripsEach, sectionMm } = divide(
-    brief,
-    shop,
-    row.count,
-    exact ? row.count * row.strip - 2 * a.trimEdge.mm : width,
-  );
+  const { sections, stripsEach, sectionMm } = exact
+    ? divideExactly(brief, shop, { strip: row.strip, width, held })
+    : divide(brief, shop, row.count, width);
   if (held > 0 && held % sections !== 0)
     throw new Refusal([
       `${held} strips do not part into ${sections} sections alike; ${stripsEach * sections} would.`,

@@ -30,7 +30,7 @@ function firstAlone(count: number, pairs: readonly (readonly [number, number])[]
   return at < 0 ? undefined : at + 1;
 }
 
-/** A part that touches nothing it could be glued to. */
+/** A part that no chain of joints ties to the first. */
 export const apart = (step: GlueStep, parts: number, alone: number): Finding => ({
   code: 'parts-apart',
   step: step.id,
@@ -40,7 +40,7 @@ export const apart = (step: GlueStep, parts: number, alone: number): Finding => 
     { count: alone },
     ' of ',
     { count: parts },
-    ' touches none of the others: nothing holds it. Close the gap, or lay in a part that reaches over it.',
+    ' is tied to the first by no joint: nothing holds them together. Close the gap, or lay in a part that reaches over it.',
   ],
   numbers: { part: alone, parts },
   fixes: [],
@@ -95,7 +95,7 @@ export function overlaps(step: GlueStep, parts: readonly LaidPiece[], blank: Bla
 
 declare module '../../document/finding' {
   interface FindingCodes {
-    /** A part of a glue-up touches none of the others. */
+    /** A part of a glue-up is tied to the first by no joint. */
     'parts-apart': true;
     /** Parts would have to be in one place at once. */
     'parts-overlap': true;

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { type Brief, isRefused } from '../../../core/document';
 import type { ShopSnapshot } from '../../../core/kit';
-import { fit, stockGives, stripsOfStock, thickestSawn, thinnerForStock } from '../../../core/plan';
+import { fit, stockGives, stripsOfStock, largestSawn, thinnerForStock } from '../../../core/plan';
 import { type Display, inputText, lengthText, lengthUnit } from '../../../core/units';
 import { Toggle } from '../../parts/Choice';
 
@@ -26,7 +26,7 @@ export function StockFields({
   const gives = useMemo(() => stockGives(text, shop, brief.asTheyAre), [text, shop, brief.asTheyAre]);
   const sawn = useMemo(() => {
     const planned = gives && fit(brief, shop, { name: 'plan', use: '' });
-    return planned && !isRefused(planned) ? thickestSawn(planned) : undefined;
+    return planned && !isRefused(planned) ? largestSawn(planned) : undefined;
   }, [gives, brief, shop]);
   const thinner = useMemo(() => gives && thinnerForStock(brief, shop, gives), [gives, brief, shop]);
   const strips = gives && stripsOfStock(brief, gives);

@@ -29,9 +29,11 @@ const sameKit = (a: ShopSnapshot, b: ShopSnapshot): boolean => {
   return differences(bare(a), bare(b)).length === 0;
 };
 
-/** Whether a key pressed there writes something. */
+/** Whether a key pressed there writes something, or belongs to a window that is open. */
 const isTyped = (target: HTMLElement): boolean =>
-  target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName);
+  target.isContentEditable ||
+  ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
+  target.closest('[role="dialog"]') !== null;
 
 /** The job's name, how well it is kept, undo and redo, and its files and versions. */
 export function JobHeader({ build }: { build: BuildDocument }) {
