@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { chosen, comesOut, expect, freeJob, makeJob, openJob, put, stored, test } from './house';
+import { chosen, comesOut, expect, freeJob, makeJob, newLine, openJob, put, stored, test } from './house';
 
 const marks = (page: Page) =>
   page.locator('[data-step]').evaluateAll((all) => all.map((each) => each.getAttribute('data-step') ?? ''));
@@ -12,14 +12,7 @@ async function line(
   thickness: string,
   length = '30',
 ): Promise<void> {
-  const empty = page.getByRole('button', { name: 'Begin a line' });
-  if (await empty.isVisible()) await empty.click();
-  else {
-    await chosen(page).focus();
-    await page.keyboard.press('a');
-    await page.getByRole('button', { name: 'begin a line of its own' }).click();
-  }
-  const dialog = page.getByRole('dialog', { name: 'A line of its own' });
+  const dialog = await newLine(page);
   await dialog.getByLabel('Name').fill(name);
   await dialog.getByLabel('Widths').fill(widths);
   await dialog.getByLabel('Length').fill(length);

@@ -1,17 +1,5 @@
 import type { Page } from '@playwright/test';
-import { chosen, expect, freeJob, type House, makeJob, put, stored, test } from './house';
-
-/** Opens the window of a new line, from the empty bench or from the menu of the chosen step. */
-async function newLine(page: Page) {
-  const empty = page.getByRole('button', { name: 'Begin a line' });
-  if (await empty.isVisible()) await empty.click();
-  else {
-    await chosen(page).focus();
-    await page.keyboard.press('a');
-    await page.getByRole('button', { name: 'begin a line of its own' }).click();
-  }
-  return page.getByRole('dialog', { name: 'A line of its own' });
-}
+import { chosen, expect, freeJob, type House, makeJob, newLine, put, stored, test } from './house';
 
 async function have(page: Page, name: string, wood: string, sizes: readonly [string, string, string]) {
   const dialog = await newLine(page);

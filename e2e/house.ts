@@ -2,6 +2,7 @@ import { test as base, expect, type Locator, type Page } from '@playwright/test'
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { ADDRESSES } from '../web/app/addresses';
 // @ts-expect-error plain JavaScript without declarations
 import { startDatabase } from '../scripts/database.mjs';
 // @ts-expect-error plain JavaScript without declarations
@@ -165,4 +166,31 @@ export async function freeJob(page: Page, house: House, name: string): Promise<v
   await page.getByLabel('Name').fill(name);
   await page.getByRole('button', { name: 'Begin without a pattern' }).click();
   await expect(page.getByText('Nothing is done in this job yet')).toBeVisible();
+}
+
+/** The address of a demo job, as its link in the list of jobs has it. */
+export async function demoJob(page: Page, house: House, name: RegExp): Promise<string> {
+  await page.goto(`${house.url}/jobs`);
+  return (await page.getByRole('link', { name }).first().getAttribute('href')) ?? '';
+}
+
+/** Every address of Junta with what its window is called, seen from one job; and one that leads nowhere. */
+export const everyAddress = (job: string): { address: string; title: string | undefined }[] => [
+  ...Object.entries(ADDRESSES).map(([path, title]) => ({
+    address: `/${path}`.replace('/jobs/:id', job).replace(':step', 'glue'),
+    title,
+  })),
+  { address: '/nowhere', title: 'Nothing here' },
+];
+
+/** Opens the window of a new line, from the empty bench or from the menu of the chosen step. */
+export async function newLine(page: Page): Promise<Locator> {
+  const empty = page.getByRole('button', { name: 'Begin a line' });
+  if (await empty.isVisible()) await empty.click();
+  else {
+    await chosen(page).focus();
+    await page.keyboard.press('a');
+    await page.getByRole('button', { name: 'begin a line of its own' }).click();
+  }
+  return page.getByRole('dialog', { name: 'A line of its own' });
 }

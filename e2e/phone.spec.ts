@@ -1,4 +1,4 @@
-import { expect, mark, stored, test } from './house';
+import { demoJob, everyAddress, expect, mark, stored, test } from './house';
 
 const WIDTHS = [320, 390, 640, 768, 1024, 1280] as const;
 
@@ -6,28 +6,7 @@ test('no route slides sideways at any width, but for drawings and tables in boxe
   page,
   house,
 }) => {
-  await page.goto(`${house.url}/jobs`);
-  const job = await page
-    .getByRole('link', { name: /tiller/ })
-    .first()
-    .getAttribute('href');
-  const glue = `${job}/rehearse/glue`;
-  const routes = [
-    '/jobs',
-    '/jobs/new',
-    '/patterns',
-    `${job}`,
-    `${job}/wood`,
-    `${job}/wood/sheet`,
-    `${job}/sheets`,
-    `${job}/look`,
-    glue,
-    '/calendar',
-    '/rack',
-    '/kit',
-    '/tables',
-    '/nowhere',
-  ];
+  const routes = everyAddress(await demoJob(page, house, /tiller/)).map(({ address }) => address);
   const over: string[] = [];
   for (const width of WIDTHS) {
     await page.setViewportSize({ width, height: 844 });

@@ -1,33 +1,21 @@
-import { expect, mark, openJob, test } from './house';
+import { demoJob, everyAddress, expect, mark, openJob, test } from './house';
 
 test('every screen has a title, one first heading and a main part; a new screen is told by the focus on its heading', async ({
   page,
   house,
 }) => {
-  await page.goto(`${house.url}/jobs`);
-  const job = await page
-    .getByRole('link', { name: /tiller/ })
-    .first()
-    .getAttribute('href');
-  const titles: Record<string, RegExp> = {
-    '/jobs': /^Jobs · Junta$/,
-    '/jobs/new': /^New job · Junta$/,
-    '/patterns': /^Patterns · Junta$/,
-    '/calendar': /^Calendar · Junta$/,
-    '/rack': /^Rack · Junta$/,
-    '/kit': /^Kit · Junta$/,
-    '/tables': /^Tables · Junta$/,
-    '/nowhere': /^Nothing here · Junta$/,
-    [`${job}`]: /Laminated tiller · Junta$/,
-    [`${job}/wood`]: /Laminated tiller · Junta$/,
-    [`${job}/look`]: /^Laminated tiller, a look · Junta$/,
-  };
-  for (const [route, title] of Object.entries(titles)) {
-    await page.goto(house.url + route);
-    await expect(page, route).toHaveTitle(title);
-    await expect(page.locator('main'), route).toHaveCount(1);
-    await expect(page.locator('h1'), route).toHaveCount(1);
+  for (const { address, title } of everyAddress(await demoJob(page, house, /tiller/))) {
+    await page.goto(house.url + address);
+    await expect(page, address).toHaveTitle(
+      title === undefined ? /Laminated tiller.* · Junta$/ : `${title} · Junta`,
+    );
+    await expect(page.locator('main'), address).toHaveCount(1);
+    await expect(page.locator('h1'), address).toHaveCount(1);
   }
+  // Many sheets are still one screen.
+  await page.goto(`${house.url}${await demoJob(page, house, /Chart-table top/)}/sheets`);
+  await expect(page.getByRole('article').nth(1)).toBeVisible();
+  await expect(page.locator('h1')).toHaveCount(1);
   await page.goto(`${house.url}/jobs`);
   for (const [link, heading] of [
     ['Rack', 'Rack'],

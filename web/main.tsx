@@ -2,13 +2,14 @@ import type { ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Link, Navigate, RouterProvider } from 'react-router';
+import { type Address, ADDRESSES } from './app/addresses';
 import { store } from './app/store';
 import './app/theme.css';
 import { Broken } from './screens/frame/Broken';
 import { Shell } from './screens/frame/Shell';
 
 /** Every screen by its address; each is loaded when it is first opened, or a little before. */
-const SCREENS: Record<string, () => Promise<ComponentType>> = {
+const SCREENS: Record<Address, () => Promise<ComponentType>> = {
   jobs: async () => (await import('./screens/Jobs')).Jobs,
   'jobs/new': async () => (await import('./screens/NewJob')).NewJob,
   patterns: async () => (await import('./screens/Patterns')).Patterns,
@@ -24,17 +25,6 @@ const SCREENS: Record<string, () => Promise<ComponentType>> = {
   tables: async () => (await import('./screens/Tables')).Tables,
 };
 
-/** What the window is called; screens of a job name it themselves. */
-const TITLES: Record<string, string> = {
-  jobs: 'Jobs',
-  'jobs/new': 'New job',
-  patterns: 'Patterns',
-  calendar: 'Calendar',
-  rack: 'Rack',
-  kit: 'Kit',
-  tables: 'Tables',
-};
-
 const router = createBrowserRouter([
   {
     element: <Shell />,
@@ -42,10 +32,10 @@ const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="/jobs" replace /> },
-      ...Object.entries(SCREENS).map(([path, load]) => ({
+      ...(Object.keys(SCREENS) as Address[]).map((path) => ({
         path,
-        lazy: async () => ({ Component: await load() }),
-        ...(Object.hasOwn(TITLES, path) ? { handle: { title: TITLES[path] } } : {}),
+        lazy: async () => ({ Component: await SCREENS[path]() }),
+        handle: { title: ADDRESSES[path] },
       })),
       {
         path: '*',

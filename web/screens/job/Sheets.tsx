@@ -39,6 +39,7 @@ export function Sheets() {
       tabIndex={-1}
       className="mx-auto w-fit max-w-full overflow-x-auto px-6 py-4 max-desk:px-3 print:overflow-visible print:p-0"
     >
+      <h1 className="sr-only print:hidden">Sheets, {data.name}</h1>
       <style>{`@page { size: ${width}mm ${height}mm; margin: ${MARGIN}mm; }`}</style>
       <div className="sticky left-0 flex max-w-[calc(100vw-48px)] flex-wrap items-center gap-3 pb-3 print:hidden">
         <Link className="action" to={`/jobs/${id}`}>
@@ -109,7 +110,7 @@ function Sheet({
       style={{ '--room': `${room[0]}mm` } as CSSProperties}
     >
       <header className="flex items-baseline justify-between">
-        <h1 className="text-[19px] font-semibold">{title}</h1>
+        <h2 className="text-[19px] font-semibold">{title}</h2>
         <span className="text-graphite text-[13px]">
           sheet {page}, scale 1 : {scale}
         </span>

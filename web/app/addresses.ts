@@ -1,0 +1,21 @@
+/**
+ * Every screen by its address, with what its window is called; screens of a job are called by the job, which they read
+ * themselves. Routes, titles and the browser tests are made from this list.
+ */
+export const ADDRESSES = {
+  jobs: 'Jobs',
+  'jobs/new': 'New job',
+  patterns: 'Patterns',
+  'jobs/:id': undefined,
+  'jobs/:id/wood': undefined,
+  'jobs/:id/wood/sheet': undefined,
+  'jobs/:id/sheets': undefined,
+  'jobs/:id/look': undefined,
+  'jobs/:id/rehearse/:step': undefined,
+  calendar: 'Calendar',
+  rack: 'Rack',
+  kit: 'Kit',
+  tables: 'Tables',
+} as const satisfies Record<string, string | undefined>;
+
+export type Address = keyof typeof ADDRESSES;
