@@ -11,6 +11,8 @@ export default defineConfig({
   reporter: [['dot'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // Pictures of wood are computed for the pixels there are: on a device of a quarter of them the same tests cost less.
+    deviceScaleFactor: 0.5,
     launchOptions: {
       executablePath: process.env.JUNTA_BROWSER ?? '/usr/bin/chromium',
       args: [

@@ -1,4 +1,4 @@
-import type { BuildDocument } from '../core/document';
+import type { BuildDocument, JobGist } from '../core/document';
 import type { FieldProblem } from './check';
 
 /** A job in a list. */
@@ -8,6 +8,38 @@ export interface JobSummary {
   use: string;
   version: number;
   changed: string;
+  tags: string[];
+  /** When it was put away, as an ISO time. */
+  putAway?: string;
+  /** What a list shows of it; missing where its newest build cannot be read. */
+  gist?: JobGist;
+}
+
+/** A job that was deleted: it can be brought back until a day. */
+export interface DeletedJob extends JobSummary {
+  deleted: string;
+  until: string;
+}
+
+/** Titles of the answers to who named no shop, where there are several or none, and to who named one that is gone. */
+export const WHICH_SHOP = 'Which shop?';
+export const NO_SUCH_SHOP = 'No such shop';
+
+/** A shop of this installation. */
+export interface ShopSummary {
+  id: string;
+  name: string;
+  /** The made-up shop that came with Junta. */
+  demo: boolean;
+  jobs: number;
+  boards: number;
+}
+
+/** The shops of this installation, those that were removed and can be brought back, and whether a demo comes with it. */
+export interface ShopsReply {
+  shops: ShopSummary[];
+  removed: (ShopSummary & { removed: string; until: string })[];
+  hasDemo: boolean;
 }
 
 /** A job with its newest build. Where that is damaged in the database, with the newest that is not. */
@@ -57,6 +89,8 @@ export interface Problem {
   /** The write that made what stands, where its caller named it. */
   write?: string;
   aside?: string;
+  /** When the job was deleted that is asked for, as an ISO time. */
+  deleted?: string;
 }
 
 /** What one breakdown writes: boards by id, those that only the plan before took, and the jobs beside this one. */

@@ -1,10 +1,7 @@
 import * as yup from 'yup';
-import { type BoardStock, FAULT_KINDS, PRICE_PER, SOLD_AS } from '../core/document';
+import { type BoardStock, FAULT_KINDS, MOST_FAULTS, PRICE_PER, SOLD_AS } from '../core/document';
 import { faultProblem } from '../core/stock/faults';
 import { amount, exact, id, maybeOneOf, notNegative, optionalLength, size, text, version } from './lengths';
-
-/** The largest number of faults one board can carry. */
-const MOST_FAULTS = 200;
 
 const place = () => amount().min(0).max(100_000);
 const rectangle = { x: place(), y: place(), length: place(), width: place() };

@@ -1,7 +1,9 @@
 import * as yup from 'yup';
+import { MOST_TAG, MOST_TAGS } from './bounds';
 import { buildSchema } from './build';
 import { reserveBody } from './board';
-import { exact, id, version } from './lengths';
+import { exact, id, text, version } from './lengths';
+import { shopSnapshot } from './shop';
 
 /** A new job. */
 export const newJobBody = exact({ build: buildSchema });
@@ -23,3 +25,16 @@ export const reserveBoardsBody = exact({
 
 /** Whether a kept version stays, however old it grows. */
 export const markBody = exact({ marked: yup.boolean().required() });
+
+/** Where a job lies: put away or on the bench, deleted or not, and by which words it is found. What is missing stays. */
+export const placeBody = exact({
+  putAway: yup.boolean().optional(),
+  deleted: yup.boolean().optional(),
+  tags: yup.array(text(MOST_TAG).required()).max(MOST_TAGS).optional(),
+});
+
+/** A shop of one's own, whole. */
+export const newShopBody = exact({ shop: shopSnapshot() });
+
+/** Whether a shop is removed or brought back. */
+export const removeShopBody = exact({ removed: yup.boolean().required() });

@@ -1,5 +1,8 @@
 /** The largest body the server reads and the largest file the interface does: a build of 500 strips and 200 steps is under a tenth of it. */
 export const MOST_BYTES = 4 * 1024 * 1024;
+/** The most tags of one job, and the most characters of one. */
+export const MOST_TAGS = 12;
+export const MOST_TAG = 30;
 /** The deepest nesting of lists and objects. The contract's own deepest place (a strip's place in a slot) lies at 11. */
 export const MOST_DEPTH = 24;
 /** The most values in one body. A job of 4 MB has about 180,000, at some 23 bytes a value. */

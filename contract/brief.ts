@@ -3,6 +3,7 @@ import { type MeasureValue, PATTERN_IDS } from '../core/document';
 import { checkWith } from './check';
 import { aim, cutter, list, oneOf, whole } from './fields';
 import { exact, id, length, text } from './lengths';
+import { ownAllowances } from './shop';
 
 const measureLength = length();
 const isMeasure = (value: unknown): boolean => {
@@ -46,5 +47,6 @@ export const briefSchema = exact({
   quantity: yup.number().integer().min(1).max(100).optional(),
   asTheyAre: yup.boolean().optional(),
   stock: text(40).optional(),
+  allowances: ownAllowances(),
   measures: measures(),
 });

@@ -1,6 +1,14 @@
 import type * as yup from 'yup';
 import { newBoardsBody, removeBoardsBody, saveBoardBody } from './board';
-import { markBody, newJobBody, reserveBoardsBody, saveJobBody } from './bodies';
+import {
+  markBody,
+  newJobBody,
+  newShopBody,
+  placeBody,
+  removeShopBody,
+  reserveBoardsBody,
+  saveJobBody,
+} from './bodies';
 import { kitBody } from './shop';
 
 /** One address of the API: what it does, what it takes, what it answers with where all is well. */
@@ -32,6 +40,36 @@ export const ENDPOINTS = {
     open: true,
   },
   openapi: { method: 'get', path: '/api/openapi', says: 'This description.', status: 200, open: true },
+  shops: {
+    method: 'get',
+    path: '/api/shops',
+    says: 'The shops here, and those that were removed and can be brought back.',
+    status: 200,
+    open: true,
+  },
+  newShop: {
+    method: 'post',
+    path: '/api/shops',
+    says: 'Makes a shop of one’s own, with its kit.',
+    body: newShopBody,
+    status: 201,
+    open: true,
+  },
+  newDemo: {
+    method: 'post',
+    path: '/api/shops/demo',
+    says: 'Puts the demo shop there, as new, where it is not there already.',
+    status: 201,
+    open: true,
+  },
+  removeShop: {
+    method: 'put',
+    path: '/api/shops/:id',
+    says: 'Removes a shop with all that is in it, or brings it back within 30 days.',
+    body: removeShopBody,
+    status: 200,
+    open: true,
+  },
   kit: { method: 'get', path: '/api/kit', says: 'The shop’s kit and settings.', status: 200 },
   saveKit: {
     method: 'put',
@@ -84,7 +122,20 @@ export const ENDPOINTS = {
   builds: {
     method: 'get',
     path: '/api/builds',
-    says: 'The newest builds of all jobs, and the jobs whose newest build is damaged.',
+    says: 'The newest builds of the jobs with a step left to do that are not put away, and those whose newest build is damaged.',
+    status: 200,
+  },
+  deletedJobs: {
+    method: 'get',
+    path: '/api/deleted-jobs',
+    says: 'The jobs that were deleted in the last 30 days, the last one first.',
+    status: 200,
+  },
+  placeJob: {
+    method: 'put',
+    path: '/api/jobs/:id/place',
+    says: 'Puts a job away or takes it out, deletes it or brings it back within 30 days, gives it tags. A deleted job frees its boards.',
+    body: placeBody,
     status: 200,
   },
   newJob: { method: 'post', path: '/api/jobs', says: 'Makes a job.', body: newJobBody, status: 201 },

@@ -1,5 +1,7 @@
 import * as yup from 'yup';
 import {
+  ALLOWANCE_NAMES,
+  type AllowanceName,
   BIT_KINDS,
   type BitKind,
   type LimitName,
@@ -82,6 +84,11 @@ export const bit = exact({
   topRpm: yup.number().min(1).max(100_000).optional(),
 });
 
+const currency = () =>
+  text(3)
+    .matches(/^[A-Z]{3}$/, ({ path }) => `${path} must be three capital letters, such as EUR`)
+    .optional();
+
 /** Hardware or a consumable on the shelf. */
 export const supply = exact({
   id: id(),
@@ -90,9 +97,7 @@ export const supply = exact({
   size: text(40).optional(),
   onHand: amount().min(0).max(1_000_000),
   priceMinor: yup.number().integer().min(0).max(100_000_000).optional(),
-  currency: text(3)
-    .matches(/^[A-Z]{3}$/, ({ path }) => `${path} must be three capital letters, such as EUR`)
-    .optional(),
+  currency: currency(),
 });
 export const allowances = exact({
   millFace: positive('an allowance'),
@@ -105,6 +110,16 @@ export const allowances = exact({
   sliceHead: positive('an allowance'),
   sliceTail: positive('an allowance'),
 }).required();
+/** Some of them: what a job allows for itself, or what the shop does there. */
+export const ownAllowances = () =>
+  exact(
+    Object.fromEntries(ALLOWANCE_NAMES.map((name) => [name, maybePositive('an allowance')])) as Record<
+      AllowanceName,
+      ReturnType<typeof maybePositive>
+    >,
+  )
+    .default(undefined)
+    .optional();
 
 /** A lay-up kept as a rule. */
 const layUp = exact({
@@ -129,10 +144,14 @@ export const shopSnapshot = () =>
   exact({
     name: text(80).required(),
     display: display(),
+    currency: currency(),
+    paper: maybeOneOf('a4', 'letter'),
+    address: text(200).optional(),
     settingStep: positive('a step'),
     saws: yup.array(saw.required()).max(40).required(),
     machines: yup.array(machine.required()).max(40).required(),
     allowances,
+    shopAllowances: ownAllowances(),
     noticeableStep: positive('a step'),
     narrowRip: maybePositive('a width'),
     woodMoisturePct: amount().min(0).max(30),
@@ -176,6 +195,8 @@ type Check<A, B extends A> = B;
 export type ShopOnTheWire = Check<ShopSnapshot, yup.InferType<ReturnType<typeof shopSnapshot>>>;
 /** The kit with its version, and what of it was damaged in the database and is left out. */
 export interface KitReply {
+  /** The shop's own id. */
+  id: string;
   version: number;
   shop: ShopSnapshot;
   damaged?: string[];

@@ -3,4 +3,4 @@ import { demoJobs } from './jobs';
 import { demoShop } from './shop';
 
 /** The made-up shop whole: what a new installation begins with. */
-export const demo = { shop: demoShop, boards: demoBoards, jobs: demoJobs };
+export const demo = { shop: demoShop, boards: demoBoards, jobs: demoJobs, demo: true };

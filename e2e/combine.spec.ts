@@ -5,7 +5,7 @@ async function have(page: Page, name: string, wood: string, sizes: readonly [str
   const dialog = await newLine(page);
   await dialog.getByText('What I have').click();
   await dialog.getByLabel('Name').fill(name);
-  await dialog.getByRole('combobox', { name: 'Wood' }).click();
+  await dialog.getByRole('combobox', { name: 'Wood', exact: true }).click();
   await page.getByRole('option', { name: wood }).click();
   for (const [i, label] of ['Length', 'Width', 'Thickness'].entries())
     await dialog.getByLabel(label).fill(sizes[i]);

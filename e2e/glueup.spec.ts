@@ -59,7 +59,7 @@ test('a demo top is planned: schools side by side, a clamp dragged, the ribbon a
   await expect(clamps(page)).toHaveCount(before - 1);
   await page.getByRole('button', { name: 'Clamp', exact: true }).click();
   await expect(clamps(page)).toHaveCount(before);
-  await page.getByRole('button', { name: 'By the school' }).click();
+  await page.getByRole('button', { name: 'By the method' }).click();
   await expect(page.getByText('Clamps now stand where you put them.')).toBeHidden();
   await solved(page);
   await expect(page.locator('[data-joint-words="1"]')).toContainText('even squeeze-out');

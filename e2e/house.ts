@@ -79,6 +79,11 @@ export const test = base.extend<{ quiet: void }, Worker>({
   ],
   quiet: [
     async ({ page }, use) => {
+      // The first-use lines were read before; they have a test of their own.
+      await page.addInitScript(
+        (all) => localStorage.setItem('junta-hints', all),
+        Object.keys(ADDRESSES).join(),
+      );
       const errors: string[] = [];
       page.on(
         'console',
@@ -95,6 +100,8 @@ export const test = base.extend<{ quiet: void }, Worker>({
 
 /** A house that gives up no durability, to be killed. */
 export const killable = () => openHouse(false);
+/** A house of its own for tests that change its shops or fill it. */
+export const ownHouse = () => openHouse(true);
 /** A house that listens on more than this machine. */
 export const openToAll = () => openHouse(true, '0.0.0.0');
 

@@ -130,14 +130,14 @@ test('a tab closed at once after an edit, another device that saves: no conflict
   await stored(again);
   await expect(again.getByRole('dialog')).toHaveCount(0);
   await again.getByRole('button', { name: 'Kept versions' }).click();
-  const list = again.getByRole('dialog').getByRole('listitem');
-  await expect(list.filter({ hasText: 'mine before closing' })).toHaveCount(1);
+  const list = again.getByRole('dialog').locator('[data-version]');
+  await expect(list.filter({ hasText: 'Named “mine before closing”' })).toHaveCount(1);
   // A version that is marked says so after the list was read anew.
-  await list.filter({ hasText: 'mine before closing' }).getByLabel('keep').click();
-  await expect(list.filter({ hasText: 'mine before closing' }).getByLabel('keep')).toBeChecked();
+  await list.filter({ hasText: 'Named “mine before closing”' }).getByLabel('keep').click();
+  await expect(list.filter({ hasText: 'Named “mine before closing”' }).getByLabel('keep')).toBeChecked();
   await again.getByRole('button', { name: 'Close' }).click();
   await again.getByRole('button', { name: 'Kept versions' }).click();
-  await expect(list.filter({ hasText: 'mine before closing' }).getByLabel('keep')).toBeChecked();
+  await expect(list.filter({ hasText: 'Named “mine before closing”' }).getByLabel('keep')).toBeChecked();
   await context.close();
 });
 

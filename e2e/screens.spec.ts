@@ -110,7 +110,7 @@ test('a job is renamed, its steps ticked off, an earlier version brought back an
   await page.getByLabel('This step is done').check();
   await stored(page);
   await page.getByRole('button', { name: 'Kept versions' }).click();
-  const versions = page.getByRole('dialog').getByRole('listitem');
+  const versions = page.getByRole('dialog').locator('[data-version]');
   await expect(versions.last()).toContainText('first name');
   await versions.last().getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByLabel('Name of the job')).toHaveValue('first name');
@@ -192,4 +192,64 @@ test('the underside shows the other face, with the same strips to choose', async
   await expect(
     page.getByRole('toolbar', { name: 'Chosen piece' }).getByRole('button', { name: /End for end/ }),
   ).toBeVisible();
+});
+
+test('a job allows for more at its ends than the shop, says so when planned again, and goes back with one press', async ({
+  page,
+  house,
+}) => {
+  await page.goto(`${house.url}/jobs/new`);
+  await page.getByLabel('Name').fill('own allowances');
+  await page.getByText('Allowances of this job, as in the shop').click();
+  const ends = page.getByLabel('Trimming, each end', { exact: true });
+  const shops = await ends.inputValue();
+  await expect(page.getByRole('region', { name: 'Plan' })).toContainText('32 3/8 in long');
+  await type(ends, '1/2');
+  await expect(page.getByText('Allowances of this job, 1 of its own')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Plan' })).toContainText('33 in long');
+  await page.getByRole('button', { name: 'Make this job' }).click();
+  await expect(page.getByTestId('bench')).toBeVisible();
+  // No kit was changed, so none is offered.
+  await expect(page.getByText('Planned with an earlier kit')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Pattern', exact: true }).click();
+  const again = page.getByRole('dialog', { name: /plan it again/ });
+  await expect(again.getByLabel('Trimming, each end', { exact: true })).toHaveValue('1/2');
+  await again.getByRole('button', { name: /^Trimming, each end: back to the shop’s/ }).click();
+  await expect(again.getByLabel('Trimming, each end', { exact: true })).toHaveValue(shops);
+  await expect(again.getByLabel('Trimming, each end', { exact: true })).toBeFocused();
+  await again.getByRole('button', { name: 'Plan it so' }).click();
+  await expect(mark(page, 'trim')).toContainText('32');
+  await expect(mark(page, 'rip')).toContainText('32 3/8');
+});
+
+test('a warning shows the sum behind its numbers', async ({ page, house }) => {
+  await makeJob(page, house, false, 'sums');
+  await page.locator('[data-strip="1"]').click();
+  await page.keyboard.press('Delete');
+  await mark(page, 'trim').click();
+  const finding = page.locator('[data-code="target-not-reached"]').first();
+  await finding.getByRole('button', { name: /^How is this computed/ }).click();
+  const sum = page.locator('[data-worked="Width that comes out"]');
+  await expect(sum).toHaveText('(4 × (2.4375 in − 0.0625 in)) − 0.375 in = 9.125 in');
+});
+
+test('a panel is planed on a carrier: the list of passes says what to dial and how far to turn the crank', async ({
+  page,
+  house,
+}) => {
+  await page.goto(`${house.url}/kit`);
+  await type(page.getByLabel('Planer, a turn of the crank'), '1/8');
+  await page.waitForTimeout(900);
+  await makeJob(page, house, false, 'passes');
+  await mark(page, 'flatten').click();
+  const passes = page.getByRole('region', { name: 'Passes' });
+  await expect(passes.getByRole('row')).toHaveCount(3);
+  const card = page.getByRole('complementary');
+  await type(card.getByLabel('Carrier board under it'), '3/4');
+  await type(card.getByLabel('Off the upper face'), '3/32');
+  await expect(passes).toContainText('with the carrier of');
+  // 1/16 is the most a pass: 3/32 off the upper face are two.
+  await expect(passes.getByRole('row')).toHaveCount(4);
+  await expect(passes.getByRole('row').nth(1)).toContainText('180°');
+  await expect(passes.getByRole('row').nth(2)).toContainText('90°');
 });

@@ -29,7 +29,7 @@ test('a hollow noted after a glue-up says what flattening lacks, and the way out
   await make(page);
   await mark(page, 'glue').click();
   await tab(page, 'After');
-  await type(page.getByLabel('Light under a straightedge across it'), '3/32');
+  await type(page.getByLabel('Gap under a straightedge across it'), '3/32');
   await mark(page, 'flatten').click();
   const said = finding(page, 'hollow-deeper-than-flattening');
   await expect(said).toContainText('A hollow of 3/32');
@@ -44,7 +44,7 @@ test('a board resawn off the middle: one leaf’s gain is the other’s loss', a
   await brief(page, house, 'match', 'Off the middle', {});
   await make(page);
   await mark(page, 'resaw').click();
-  await page.getByText('Measured otherwise').click();
+  await page.getByText('Enter a measurement').click();
   const leaves = page.getByRole('region', { name: 'Leaves measured' });
   await expect(leaves).toBeVisible();
   // 1 1/4 less 1/8 of milling and 1/16 of kerf are 1 1/16 for two leaves.

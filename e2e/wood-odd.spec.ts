@@ -167,8 +167,8 @@ test('resawn leaves, an allowance and a strip that must show no sapwood come thr
   await put(page, house, board('D1', 'wenge', [1500, 290, 70], { faults: [sap] }));
   const { url } = await panel(page, house, 'leaves', 'wenge');
   await page.goto(`${url}/wood`);
-  await page.getByLabel('Wider by').fill('1/16');
-  await page.getByLabel('Wider by').press('Enter');
+  await page.getByLabel('Extra width').fill('1/16');
+  await page.getByLabel('Extra width').press('Enter');
   await breakDown(page);
   await expect(page.locator('[data-strip]').filter({ hasText: '+' }).first()).toBeVisible();
   const card = page.getByRole('region', { name: 'Strip', exact: true });
@@ -256,12 +256,12 @@ test('the bench shows the knot of the board on the strip that was cut there', as
 test('undo goes on from the wood to the stick and back', async ({ page, house }) => {
   await openJob(page, house, 'Games board');
   await page.getByRole('link', { name: 'Wood' }).click();
-  await page.getByLabel('Stays in hand').fill('2');
-  await page.getByLabel('Stays in hand').press('Enter');
+  await page.getByLabel('Left at the fence').fill('2');
+  await page.getByLabel('Left at the fence').press('Enter');
   await stored(page);
   await page.getByRole('link', { name: 'To the stick' }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('link', { name: 'Wood' }).click();
-  await expect(page.getByLabel('Stays in hand')).toHaveValue('1');
+  await expect(page.getByLabel('Left at the fence')).toHaveValue('1');
 });

@@ -178,7 +178,7 @@ test('boards are reserved, cut, and leave their offcuts on the rack with their h
   await expect(page.getByRole('dialog')).toContainText('reserved for “reserving”');
   await page.getByRole('button', { name: 'Leave them' }).click();
   await toWood(page, url);
-  await page.getByRole('button', { name: 'Boards are cut' }).click();
+  await page.getByRole('button', { name: 'Mark boards as cut' }).click();
   await expect(page.getByRole('dialog')).toContainText('These offcuts come onto it');
   await page.getByRole('button', { name: 'They are cut' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'off the rack' })).toContainText(
@@ -272,11 +272,11 @@ test('a board’s card: what it gives, what was not looked at, colour from a pho
 }) => {
   await page.goto(`${house.url}/rack`);
   await enter(page, 'C1', 'Padauk', '50', '6', '6/4');
-  await expect(page.getByRole('tabpanel')).toContainText('Nobody measured its cup, bow, crook, wind');
+  await expect(page.getByRole('tabpanel')).toContainText('Nobody measured its cup, bow, crook, twist (wind)');
   await page.getByRole('tab', { name: 'Board' }).click();
   await page.getByRole('button', { name: 'Measure cup' }).click();
   await type(page.getByLabel('Cup', { exact: true }), '1/4');
-  await page.getByRole('tab', { name: 'Gives' }).click();
+  await page.getByRole('tab', { name: 'Usable size' }).click();
   await expect(page.getByRole('tabpanel')).toContainText('1/4 in cup');
   await page.getByRole('tab', { name: 'Wood' }).click();
   const photo = await page.evaluate(() => {
@@ -302,7 +302,7 @@ test('a board’s card: what it gives, what was not looked at, colour from a pho
 test('strips traded between pieces end at the width the ledger says', async ({ page, house }) => {
   const url = await openJob(page, house, 'Boathouse bench top');
   await toWood(page, url);
-  await page.getByRole('button', { name: 'Strips traded' }).click();
+  await page.getByRole('button', { name: 'Swap strips between boards' }).click();
   const window = page.getByRole('dialog');
   await type(window.getByLabel('Each strip is wide'), '1/2');
   for (const [i, gives] of [2, 4, 3].entries()) {

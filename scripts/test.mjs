@@ -36,7 +36,7 @@ rmSync('test-results', { recursive: true, force: true });
 mkdirSync('test-results', { recursive: true });
 
 console.log('Checks');
-add(check());
+add(await check());
 
 // One build for all: the tests of the starter, the torture and the browser use it.
 let built = true;

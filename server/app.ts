@@ -9,6 +9,7 @@ import { onlyOwn, ownHosts } from './hosts';
 import { requestLog } from './log';
 import { answerProblems, problem, type RoomLeft } from './problems';
 import { routeApi } from './routes';
+import type { Seed } from './seed';
 
 /** What a server is told about where it stands. */
 export interface AppSettings {
@@ -19,6 +20,8 @@ export interface AppSettings {
   /** It listens on more than this machine. */
   open?: boolean;
   roomLeft?: RoomLeft;
+  /** The demo shop that comes with this installation. */
+  seed?: Seed;
   /** Where requests are written, one line each; nowhere if missing. */
   log?: Logger;
   /** Requests a minute from one address. */
@@ -84,7 +87,7 @@ export function createApp(connection: Connection, settings: AppSettings = {}): E
     onlyJson,
     jsonBody,
   );
-  routeApi(app, connection, { open });
+  routeApi(app, connection, { open, seed: settings.seed });
   app.use('/api', () => {
     throw problem(404, 'No such address', 'The API has nothing at this address.');
   });

@@ -10,7 +10,8 @@ import type { Caller } from './caller';
 import { transact } from './database';
 import { BoardEntity, type BoardRow, JobEntity } from './entities';
 import { isUuid } from './ids';
-import { readJob, storeOver } from './jobs';
+import { readJob } from './jobs';
+import { storeOver } from './savejob';
 import { problem } from './problems';
 import { giveReceipt, receiptOf, writerOf } from './receipts';
 

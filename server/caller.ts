@@ -1,6 +1,7 @@
 import type { Request } from 'express';
 import type { DataSource } from 'typeorm';
 import { isUuid } from './ids';
+import { NO_SUCH_SHOP, WHICH_SHOP } from '../contract/api';
 import { problem } from './problems';
 
 /** Who asks: of which shop, as whom, and what they may do. Made once for a request and handed down; nobody looks it up. */
@@ -16,12 +17,22 @@ const NAME = 80;
 /** A shop is looked for again after this, ms: each request would else wait once more for the database. */
 const KNOWN_MS = 2000;
 
+/** What is asked of no shop: the list of shops, a new one, the description of the API. */
+export const NO_SHOP: Caller = { shop: '', member: '', role: 'owner' };
+
+/** How a request names itself. */
+export const memberOf = (request: Request): string =>
+  (request.get('Junta-Client') ?? 'the shop').slice(0, NAME);
+
 const known = new WeakMap<DataSource, { at: number; shops: string[] }>();
+
+/** A shop was made or removed: whose shops there are is looked for anew. */
+export const forgetShops = (source: DataSource): void => void known.delete(source);
 
 async function shopsOf(source: DataSource): Promise<string[]> {
   const before = known.get(source);
   if (before && before.shops.length > 0 && Date.now() - before.at < KNOWN_MS) return before.shops;
-  const rows: { id: string }[] = await source.query('SELECT id FROM shop LIMIT 100');
+  const rows: { id: string }[] = await source.query('SELECT id FROM shop WHERE removed_at IS NULL LIMIT 100');
   const shops = rows.map(({ id }) => id);
   known.set(source, { at: Date.now(), shops });
   return shops;
@@ -32,20 +43,23 @@ async function shopsOf(source: DataSource): Promise<string[]> {
  * the database a request says which by `Junta-Shop`; none is taken for it. A program is known by its `Junta-Client`.
  */
 export async function callerOf(request: Request, source: DataSource): Promise<Caller> {
-  const member = (request.get('Junta-Client') ?? 'the shop').slice(0, NAME);
+  const member = memberOf(request);
   const asked = request.get('Junta-Shop');
   const shops = await shopsOf(source);
   if (asked !== undefined) {
     if (!isUuid(asked) || !shops.includes(asked.toLowerCase()))
-      throw problem(404, 'No such shop', `There is no shop “${asked.slice(0, 60)}” here.`);
+      throw problem(
+        404,
+        NO_SUCH_SHOP,
+        'This shop is not here any more: it was removed, or is of another installation.',
+      );
     return { shop: asked.toLowerCase(), member, role: 'owner' };
   }
-  if (shops.length === 0)
-    throw problem(503, 'No shop yet', 'The shop is still being set up. Try again in a moment.');
+  if (shops.length === 0) throw problem(400, WHICH_SHOP, 'There is no shop yet. Set one up first.');
   if (shops.length > 1)
     throw problem(
       400,
-      'Which shop?',
+      WHICH_SHOP,
       `There are ${shops.length} shops in this database: say which by the header Junta-Shop.`,
     );
   return { shop: shops[0], member, role: 'owner' };

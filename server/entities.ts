@@ -1,6 +1,6 @@
 import { EntitySchema, type ValueTransformer } from 'typeorm';
 import type { BoardEvent } from '../contract/board';
-import type { BoardStock, BuildDocument } from '../core/document';
+import type { BoardStock, BuildDocument, JobGist } from '../core/document';
 import type { Adhesive, AllowanceName, ClampSet, Machine, Saw, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
 
@@ -27,6 +27,9 @@ export interface ShopRow {
     /** Which of these the shop has entered itself; an empty rack is not an unknown one. */
     entered?: ('clamps' | 'adhesives')[];
   };
+  /** The made-up shop that came with Junta. */
+  demo: boolean;
+  removedAt: Date | null;
   createdAt: Date;
 }
 export const ShopEntity = new EntitySchema<ShopRow>({
@@ -36,6 +39,8 @@ export const ShopEntity = new EntitySchema<ShopRow>({
     name: { type: 'varchar', length: 80 },
     version: { type: 'int' },
     settings: { type: 'longtext', transformer: json },
+    demo: { type: 'boolean', default: false },
+    removedAt: { name: 'removed_at', type: 'datetime', precision: 3, nullable: true },
     createdAt: { name: 'created_at', ...created },
   },
 });
@@ -82,6 +87,11 @@ export interface JobRow {
   name: string;
   purpose: string;
   version: number;
+  tags: string[] | null;
+  /** What lists show of its newest build; null until it is first listed by this release. */
+  gist: JobGist | null;
+  putAwayAt: Date | null;
+  deletedAt: Date | null;
   createdAt: Date;
   changedAt: Date;
 }
@@ -93,6 +103,10 @@ export const JobEntity = new EntitySchema<JobRow>({
     name: { type: 'varchar', length: 120 },
     purpose: { type: 'varchar', length: 400 },
     version: { type: 'int' },
+    tags: { type: 'longtext', transformer: json, nullable: true },
+    gist: { type: 'longtext', transformer: json, nullable: true },
+    putAwayAt: { name: 'put_away_at', type: 'datetime', precision: 3, nullable: true },
+    deletedAt: { name: 'deleted_at', type: 'datetime', precision: 3, nullable: true },
     createdAt: { name: 'created_at', ...created },
     changedAt: { name: 'changed_at', ...created },
   },

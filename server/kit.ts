@@ -67,7 +67,7 @@ export async function readKit(manager: EntityManager, caller: Caller): Promise<K
       'A damaged kit',
       `The shop’s settings were damaged in the database: ${read.problems.map(({ path, reason }) => `${path}: ${reason}`).join('; ')}.`,
     );
-  return { version: shop.version, shop: read.build, ...(damaged.length > 0 ? { damaged } : {}) };
+  return { id: shop.id, version: shop.version, shop: read.build, ...(damaged.length > 0 ? { damaged } : {}) };
 }
 
 const allowance = exact({ name: oneOf(...Object.keys(defaultShop('').allowances)), amount: notNegative() });
@@ -119,10 +119,13 @@ const settingsOf = ({
   entered: [...(clamps ? ['clamps' as const] : []), ...(adhesives ? ['adhesives' as const] : [])],
 });
 
+/** Whoever asks, as the owner of a shop. */
+export const shopCaller = (shop: string, member: string): Caller => ({ shop, member, role: 'owner' });
+
 /** Makes the shop; gives its id. */
-export async function createShop(manager: EntityManager, shop: ShopSnapshot): Promise<string> {
+export async function createShop(manager: EntityManager, shop: ShopSnapshot, demo = false): Promise<string> {
   const id = randomUUID();
-  await manager.insert(ShopEntity, { id, name: shop.name, version: 1, settings: settingsOf(shop) });
+  await manager.insert(ShopEntity, { id, name: shop.name, version: 1, demo, settings: settingsOf(shop) });
   await writeKitRows(manager, id, shop);
   return id;
 }

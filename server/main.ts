@@ -32,9 +32,10 @@ function seedFile(file: string): Seed {
   const bad = checked.find(({ ok }) => !ok);
   if (bad && !bad.ok)
     throw new Error(`${file}: ${bad.problems.map(({ path, reason }) => `${path}: ${reason}`).join('; ')}`);
-  return { shop, boards, jobs } as Seed;
+  return { shop, boards, jobs, demo: true } as Seed;
 }
 const log = makeLog(env.JUNTA_LOG);
+const seed = env.JUNTA_SEED ? seedFile(env.JUNTA_SEED) : undefined;
 const connection = connect(
   {
     host: env.JUNTA_DB_HOST ?? '127.0.0.1',
@@ -43,7 +44,7 @@ const connection = connect(
     password: env.JUNTA_DB_PASSWORD ?? '',
     database: env.JUNTA_DB_NAME ?? 'junta',
   },
-  seedWith(env.JUNTA_SEED ? seedFile(env.JUNTA_SEED) : emptyShop),
+  seedWith(seed ?? emptyShop),
 );
 /** Room on the disk of the data, MB. */
 function roomLeft(): number | undefined {
@@ -59,6 +60,7 @@ const app = createApp(connection, {
   ...(env.JUNTA_WEB ? { webRoot: env.JUNTA_WEB } : {}),
   hosts: ownHosts(host, env.JUNTA_HOSTS),
   open: !loopback,
+  ...(seed ? { seed } : {}),
   roomLeft,
   log,
   mostPerMinute: Number(env.JUNTA_RATE ?? 6000),

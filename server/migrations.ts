@@ -107,10 +107,34 @@ export class Makers1790400000000 implements MigrationInterface {
   }
 }
 
+/** What lists show of a job; jobs put away or deleted; the demo shop, and shops that were removed. */
+export class Places1790500000000 implements MigrationInterface {
+  name = 'Places1790500000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    for (const column of [
+      '`tags` longtext NULL',
+      '`gist` longtext NULL',
+      '`put_away_at` datetime(3) NULL',
+      '`deleted_at` datetime(3) NULL',
+    ])
+      await runner.query(`ALTER TABLE \`job\` ADD COLUMN IF NOT EXISTS ${column}`);
+    await runner.query('ALTER TABLE `shop` ADD COLUMN IF NOT EXISTS `demo` tinyint NOT NULL DEFAULT 0');
+    await runner.query('ALTER TABLE `shop` ADD COLUMN IF NOT EXISTS `removed_at` datetime(3) NULL');
+    // Until now a demo was told from a shop of one's own by nothing but the name it came with.
+    await runner.query("UPDATE `shop` SET `demo` = 1 WHERE `name` = 'North Slip shop'");
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1790000000000,
   Rack1790100000000,
   Gluing1790200000000,
   Receipts1790300000000,
   Makers1790400000000,
+  Places1790500000000,
 ];

@@ -11,14 +11,18 @@ import type { BuildDocument } from '../core/document';
 import type { ShopSnapshot } from '../core/kit';
 import { asCurrent } from '../core/steps';
 import { bringBoards, cutBoards, listBoards, removeBoards, reserveBoards, saveBoard } from './boards';
-import { type Caller, callerOf } from './caller';
+import { type Caller, callerOf, memberOf, NO_SHOP } from './caller';
 import type { Connection } from './database';
 import { ENTITIES } from './entities';
-import { createJob, listBuildsText, listJobs, readJobText, readJobVersion, saveJob } from './jobs';
+import { listBuildsText, listDeletedJobs, listJobs, type Place, placeJob } from './joblists';
+import { readJobText, readJobVersion } from './jobs';
 import { readKit, writeKit } from './kit';
 import { badFields } from './problems';
 import { writeOf } from './receipts';
 import { listRevisions, markRevision, readRevisionText } from './revisions';
+import { createJob, saveJob } from './savejob';
+import type { Seed } from './seed';
+import { listShops, newDemo, newShop, removeShop } from './shops';
 
 /** What a handler is given: who asks, the database, what stands in the address, the checked body, the name of the write. */
 interface Asked {
@@ -28,6 +32,11 @@ interface Asked {
   revision: string;
   body: unknown;
   write: string | undefined;
+}
+/** What the server is told about where it stands. */
+interface Settings {
+  open: boolean;
+  seed: Seed | undefined;
 }
 /** JSON that is text already. */
 interface JsonText {
@@ -56,7 +65,7 @@ const as = <T>(body: unknown): T => body as T;
 const text = async (made: Promise<string>): Promise<JsonText> => ({ text: await made });
 
 /** What each address does. One that nobody serves does not compile. */
-const SERVE: Record<EndpointName, (asked: Asked, settings: { open: boolean }) => Promise<unknown>> = {
+const SERVE: Record<EndpointName, (asked: Asked, settings: Settings) => Promise<unknown>> = {
   health: async ({ source }, { open }): Promise<HealthReply> => {
     // A row of every table: that the database answers at all says nothing of a table that is damaged.
     for (const { options } of ENTITIES) await source.query(`SELECT 1 FROM \`${options.name}\` LIMIT 1`);
@@ -64,6 +73,11 @@ const SERVE: Record<EndpointName, (asked: Asked, settings: { open: boolean }) =>
   },
   schema: async () => jobFileSchema(),
   openapi: async () => openApi(),
+  shops: ({ source }, { seed }) => listShops(source, seed),
+  newShop: ({ source, caller, body, write }) =>
+    newShop(source, caller.member, as<{ shop: ShopSnapshot }>(body).shop, write),
+  newDemo: ({ source, caller }, { seed }) => newDemo(source, caller.member, seed),
+  removeShop: ({ source, id, body }) => removeShop(source, id, as<{ removed: boolean }>(body)),
   kit: ({ source, caller }) => readKit(source.manager, caller),
   saveKit: ({ source, caller, body, write }) => {
     const { version, shop } = as<{ version: number; shop: ShopSnapshot }>(body);
@@ -82,6 +96,8 @@ const SERVE: Record<EndpointName, (asked: Asked, settings: { open: boolean }) =>
   cutBoards: ({ source, caller, id, write }) => cutBoards(source, caller, id, write),
   jobs: ({ source, caller }) => listJobs(source, caller),
   builds: ({ source, caller }) => text(listBuildsText(source, caller)),
+  deletedJobs: ({ source, caller }) => listDeletedJobs(source, caller),
+  placeJob: ({ source, caller, id, body }) => placeJob(source, caller, id, as<Place>(body)),
   newJob: ({ source, caller, body, write }) =>
     createJob(source, caller, as<{ build: BuildDocument }>(body).build, write),
   job: ({ source, caller, id }) => text(readJobText(source, caller, id)),
@@ -97,16 +113,16 @@ const SERVE: Record<EndpointName, (asked: Asked, settings: { open: boolean }) =>
     markRevision(source, caller, { job: id, id: revision, ...as<{ marked: boolean }>(body) }),
 };
 
-const NOBODY: Caller = { shop: '', member: '', role: 'owner' };
-
 /** Serves every address of the contract: the body checked, the caller known, the answer sent. */
-export function routeApi(app: Express, connection: Connection, settings: { open: boolean }): void {
+export function routeApi(app: Express, connection: Connection, settings: Settings): void {
   for (const [name, endpoint] of Object.entries<Endpoint>(ENDPOINTS))
     app[endpoint.method](endpoint.path, async (request: Request, response: Response) => {
       const body = checked(endpoint, request.body);
       const write = endpoint.method === 'get' ? undefined : writeOf(request);
       const source = await connection.get();
-      const caller = endpoint.open ? NOBODY : await callerOf(request, source);
+      const caller = endpoint.open
+        ? { ...NO_SHOP, member: memberOf(request) }
+        : await callerOf(request, source);
       const { id = '', revision = '' } = request.params as Record<string, string>;
       const answer = await SERVE[name as EndpointName](
         { source, caller, id, revision, body, write },

@@ -266,7 +266,7 @@ describe('several servers before one database', () => {
     ).body.id;
     const list = (await api().get('/api/jobs')).body;
     expect(list[0]).toMatchObject({ id, name: 'newest of all', version: 1 });
-    expect(Object.keys(list[0]).sort()).toEqual(['changed', 'id', 'name', 'use', 'version']);
+    expect(Object.keys(list[0]).sort()).toEqual(['changed', 'gist', 'id', 'name', 'tags', 'use', 'version']);
     expect(list.map((job: any) => job.changed)).toEqual(
       list
         .map((job: any) => job.changed)

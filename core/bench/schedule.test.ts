@@ -213,6 +213,11 @@ describe('iCalendar', () => {
       expect(Math.abs(events[i].startDate.toJSDate().getTime() - from)).toBeLessThan(1000);
       expect(Math.abs(events[i].endDate.toJSDate().getTime() - to)).toBeLessThan(1000);
       expect(events[i].summary).toBe(`Galley, block; and more: ${task.name}`);
+      // Work rings at its beginning, a wait at its end (RFC 5545, 3.8.6.3).
+      const [alarm] = events[i].component.getAllSubcomponents('valarm');
+      const trigger = alarm.getFirstProperty('trigger');
+      expect(trigger?.getFirstParameter('related') ?? 'START').toBe(task.kind === 'work' ? 'START' : 'END');
+      expect(String(trigger?.getFirstValue())).toBe(task.kind === 'work' ? 'PT0S' : 'PT1S');
     });
     expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
   });
@@ -223,7 +228,7 @@ describe('iCalendar', () => {
     const settle = new ICAL.Component(ICAL.parse(text))
       .getAllSubcomponents('vevent')
       .map((each) => new ICAL.Event(each))
-      .find(({ summary }) => summary.includes('settles'));
+      .find(({ summary }) => summary.includes('full strength'));
     const [glue] = tasks.filter(({ kind }) => kind === 'clamps');
     expect(Math.abs((settle?.endDate.toJSDate().getTime() ?? 0) - glue.from - 24 * H)).toBeLessThan(2000);
   });

@@ -150,7 +150,12 @@ function glueTasks(
   const next = build.steps.find(({ inputs }) => inputs.includes(glueUp.step.output));
   const settle = () => {
     if (next && roomOf(next).needsSettled)
-      wait({ of: 'settle', words: 'joint settles', kind: 'settle', hours: gates.surfaceH - gates.unclampH });
+      wait({
+        of: 'settle',
+        words: 'full strength after',
+        kind: 'settle',
+        hours: gates.surfaceH - gates.unclampH,
+      });
   };
   // Pieces alike stand in clamps together as far as clamps and bench go; those laid as blanks of one step are one session.
   const { atOnce, sessions } = sessionsOf(times, plan.picks, shop);

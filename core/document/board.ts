@@ -39,6 +39,9 @@ export interface Fault {
   width: number;
 }
 
+/** The largest number of faults one board can carry. */
+export const MOST_FAULTS = 200;
+
 /** How far a board is from flat and straight: each the greatest gap, over the whole board. */
 export interface Warp {
   /** Hollow across the width. */

@@ -1,3 +1,4 @@
+import type { Allowances } from '../kit';
 import type { Length } from '../units';
 import type { Cutter } from './step';
 import type { Aim } from './targets';
@@ -54,6 +55,8 @@ export interface Brief {
   stock?: string;
   /** How many alike are made together; one if missing. */
   quantity?: number;
+  /** What this job allows for where it is not what the shop does. */
+  allowances?: Partial<Allowances>;
   /** The pattern's own measures, by their names. */
   measures?: Record<string, MeasureValue>;
 }

@@ -14,6 +14,7 @@ import {
   smallMassText,
   temperatureText,
   volumeText,
+  woodText,
 } from '../units';
 import type { Edit } from './edit';
 
@@ -23,6 +24,7 @@ export type Phrase =
   | Length
   | { mm2: number }
   | { mm3: number }
+  | { boardFeet: number }
   | { count: number }
   | { newtons: number }
   | { mpa: number }
@@ -73,6 +75,7 @@ export function partText(part: Phrase, display: Display): string {
   if ('mm' in part) return `${inputText(part, display)} ${lengthUnit(display)}`;
   if ('mm2' in part) return areaText(part.mm2, display);
   if ('mm3' in part) return volumeText(part.mm3, display);
+  if ('boardFeet' in part) return woodText(part.boardFeet, display);
   if ('newtons' in part) return forceText(part.newtons, display);
   if ('mpa' in part) return pressureText(part.mpa, display);
   if ('kg' in part) return massText(part.kg, display);

@@ -10,6 +10,7 @@ import {
   Refusal,
   type Refused,
 } from '../document';
+import { shopForJob } from '../kit';
 import { fit } from '../plan';
 import { fromOneLength, makeEach } from './alike';
 import { carryOver } from './carry';
@@ -145,5 +146,5 @@ export const planning: Family<
   }),
   addPlan: (build, { brief, name }) => addPlan(build, brief, name),
   replan: (build, { change }) => planAgain(build, change).build,
-  useShop: (build, { shop }) => ({ ...build, shop }),
+  useShop: (build, { shop }) => ({ ...build, shop: shopForJob(shop, build.brief?.allowances) }),
 };

@@ -1,8 +1,8 @@
 import type { Format } from './format';
-import ical, { ICalCalendarMethod } from 'ical-generator';
+import ical, { ICalAlarmRelatesTo, ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import type { ScheduledTask } from '../bench';
 
-/** A calendar as iCalendar (RFC 5545), times in UTC: every stretch of work and every wait is an event, waits shown as free time. */
+/** A calendar as iCalendar (RFC 5545), times in UTC: every stretch of work and every wait is an event, waits shown as free time. Each has an alarm: work at its beginning, a wait at its end. */
 export function calendarFile(
   tasks: readonly ScheduledTask[],
   jobName: (job: string) => string,
@@ -16,13 +16,19 @@ export function calendarFile(
   for (const task of tasks)
     task.spans.forEach(({ from, to }, i) => {
       if (to <= from) return;
-      calendar.createEvent({
+      const event = calendar.createEvent({
         id: `${task.job}.${task.id}.${i}@junta.invalid`,
         stamp: new Date(now),
         start: new Date(from),
         end: new Date(to),
         summary: `${jobName(task.job)}: ${task.name}`,
         transparency: (task.kind === 'work' ? 'OPAQUE' : 'TRANSPARENT') as never,
+      });
+      // Work rings when it is time to begin, a wait when it is over: then the clamps may come off.
+      event.createAlarm({
+        type: ICalAlarmType.display,
+        ...(task.kind === 'work' ? { trigger: 0 } : { triggerAfter: 1, relatesTo: ICalAlarmRelatesTo.end }),
+        description: `${jobName(task.job)}: ${task.name}${task.kind === 'work' ? '' : ', over'}`,
       });
     });
   return calendar.toString();
@@ -42,7 +48,7 @@ export const calendarFormat: Format<CalendarContent> = {
   name: 'Calendar',
   extension: 'ics',
   media: 'text/calendar',
-  says: 'Work and waits of all jobs as iCalendar (RFC 5545), for any calendar program.',
+  says: 'Work and waits of all jobs as iCalendar (RFC 5545), with alarms, for any calendar program.',
   reads: false,
   writes: ({ tasks, jobName, now, shop }) => calendarFile(tasks, jobName, { now, shop }),
 };

@@ -3,115 +3,35 @@ import type { Format } from './format';
 import {
   type BoardStock,
   FAULT_KINDS,
+  type Fault,
   type GrainCut,
+  GRAIN_NAMES,
+  MOST_FAULTS,
+  PER_NAMES,
+  type Phrase,
   type Price,
   PRICE_PER,
   type PricePer,
   SOLD_AS,
+  SOLD_NAMES,
   type SoldAs,
 } from '../document';
-import { type Length, type LengthSystem, parseLength } from '../units';
-import { SPECIES } from '../wood';
+import { faultProblem, nextNumber, oddSize } from '../stock';
+import { counted, type Length, type LengthSystem, parseLength, plainText, toMinor } from '../units';
+import { speciesName, woodsByName } from '../wood';
+import type { CsvTable } from './csv';
+import {
+  boardRow,
+  COLUMN_TITLES,
+  COLUMN_WORDS,
+  type ColumnName,
+  COLUMNS,
+  FACES,
+  FAULT_GAP,
+} from './rackcolumns';
 
-/** What a column of the table can hold. */
-export const COLUMNS = [
-  'label',
-  'species',
-  'sold',
-  'length',
-  'width',
-  'thickness',
-  'price',
-  'currency',
-  'per',
-  'moisture',
-  'arrived',
-  'grain',
-  'log',
-] as const;
-
-export type ColumnName = (typeof COLUMNS)[number];
-
-export const COLUMN_TITLES: Record<ColumnName, string> = {
-  label: 'Number on its end',
-  species: 'Wood',
-  sold: 'How it is sold',
-  length: 'Length',
-  width: 'Width',
-  thickness: 'Thickness',
-  price: 'Price',
-  currency: 'Currency',
-  per: 'Price is per',
-  moisture: 'Moisture, %',
-  arrived: 'Arrived',
-  grain: 'Grain as cut',
-  log: 'Log or bundle',
-};
-
-/** Words that heads of columns are recognised by. */
-const WORDS: Record<ColumnName, readonly string[]> = {
-  label: ['number', 'no', 'nr', 'board', 'label', 'id', 'tag'],
-  species: ['wood', 'species', 'timber', 'kind'],
-  sold: ['sold', 'surface', 'sold as', 'finish'],
-  length: ['length', 'len', 'long', 'l'],
-  width: ['width', 'wide', 'w'],
-  thickness: ['thickness', 'thick', 't'],
-  price: ['price', 'cost', 'value'],
-  currency: ['currency', 'cur'],
-  per: ['per', 'price per', 'unit'],
-  moisture: ['moisture', 'mc', 'moisture %'],
-  arrived: ['arrived', 'date', 'arrival', 'bought'],
-  grain: ['grain', 'cut'],
-  log: ['log', 'bundle', 'lot'],
-};
-
-/** A table read from text: its heads, its rows, and how it was read. */
-export interface CsvTable {
-  heads: string[];
-  rows: string[][];
-  separator: string;
-  encoding: string;
-  /** Numbers are written with a comma: `12,5`. */
-  decimalComma: boolean;
-}
-
-/** Signs of Windows-1252 from 0x80 to 0x9f (published code page); a space where it has none. */
-const C1_SIGNS = '€ ‚ƒ„…†‡ˆ‰Š‹Œ Ž  ‘’“”•–—˜™š›œ žŸ';
-
-/** Text of a file in whichever encoding it is: UTF-16 by its mark, UTF-8 if it is valid, else Windows-1252. */
-export function decodeText(bytes: Uint8Array): { text: string; encoding: string } {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe)
-    return { text: new TextDecoder('utf-16le').decode(bytes), encoding: 'UTF-16' };
-  if (bytes[0] === 0xfe && bytes[1] === 0xff)
-    return { text: new TextDecoder('utf-16be').decode(bytes), encoding: 'UTF-16' };
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
-  } catch {
-    const text = new TextDecoder('windows-1252').decode(bytes);
-    // Some decoders leave this code page's own signs as control characters.
-    const own = (sign: string) => C1_SIGNS[sign.charCodeAt(0) - 0x80] ?? sign;
-    return { text: text.replace(/[\u0080-\u009f]/g, own), encoding: 'Windows-1252' };
-  }
-}
-
-/** Reads a table with commas, semicolons, tabs or bars between its columns; the first row holds the heads. */
-export function readCsv(text: string, encoding = 'UTF-8'): CsvTable {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-    skipEmptyLines: 'greedy',
-    delimitersToGuess: [',', ';', '\t', '|'],
-  });
-  const [heads = [], ...rows] = parsed.data;
-  const separator = parsed.meta.delimiter;
-  const numbers = rows.flat().filter((cell) => /^\s*\d+[.,]\d+\s*$/.test(cell));
-  const commas = numbers.filter((cell) => cell.includes(',')).length;
-  return {
-    heads: heads.map((head) => head.trim()),
-    rows,
-    separator,
-    encoding,
-    decimalComma: separator !== ',' && commas > numbers.length / 2,
-  };
-}
+export { decodeText, readCsv, type CsvTable } from './csv';
+export { COLUMN_TITLES, type ColumnName, COLUMNS } from './rackcolumns';
 
 /** Which column probably holds what; -1 where none does. */
 export function guessColumns(heads: readonly string[]): Record<ColumnName, number> {
@@ -123,21 +43,29 @@ export function guessColumns(heads: readonly string[]): Record<ColumnName, numbe
       .trim(),
   );
   const taken = new Set<number>();
-  const find = (name: ColumnName): number => {
-    for (const exact of [true, false])
-      for (const word of WORDS[name]) {
-        const at = plain.findIndex(
-          (head, i) =>
-            !taken.has(i) && (exact ? head === word : word.length > 2 && head.split(' ').includes(word)),
-        );
-        if (at >= 0) {
-          taken.add(at);
-          return at;
-        }
+  const find = (name: ColumnName, exact: boolean): number => {
+    for (const word of COLUMN_WORDS[name]) {
+      const at = plain.findIndex(
+        (head, i) =>
+          !taken.has(i) && (exact ? head === word : word.length > 2 && head.split(' ').includes(word)),
+      );
+      if (at >= 0) {
+        taken.add(at);
+        return at;
       }
+    }
     return -1;
   };
-  return Object.fromEntries(COLUMNS.map((name) => [name, find(name)])) as Record<ColumnName, number>;
+  // A head that is a column's own goes to it, before another takes it for a word in it.
+  const titled = COLUMNS.map((name) => {
+    const at = heads.findIndex((head, i) => !taken.has(i) && head === COLUMN_TITLES[name]);
+    if (at >= 0) taken.add(at);
+    return at;
+  });
+  const exact = COLUMNS.map((name, i) => (titled[i] >= 0 ? titled[i] : find(name, true)));
+  return Object.fromEntries(
+    COLUMNS.map((name, i) => [name, exact[i] >= 0 ? exact[i] : find(name, false)]),
+  ) as Record<ColumnName, number>;
 }
 
 /** What the matching step settles: which column is what, the system of bare numbers, and the currency where none is named. */
@@ -146,6 +74,10 @@ export interface CsvMatching {
   system: LengthSystem;
   currency?: string;
   per: PricePer;
+  /** Which wood is meant by a name that may mean several, by the name in small letters. */
+  woods?: Readonly<Record<string, string>>;
+  /** Sizes that look like a slip are taken as they are. */
+  takeOdd?: boolean;
 }
 
 /** A row that is no board, with its line in the file and every reason. */
@@ -154,98 +86,117 @@ export interface RowError {
   reasons: string[];
 }
 
-type Draft = Omit<BoardStock, 'id'>;
-
-const byName = new Map(
-  SPECIES.flatMap((species) => [
-    [species.common.toLowerCase(), species.id],
-    [species.latin.toLowerCase(), species.id],
-    [species.id.toLowerCase(), species.id],
-  ]),
-);
-
-/** A wood by a name people write: its common or Latin name, in either order of its words. */
-export function speciesByName(name: string): string | undefined {
-  const plain = name.trim().toLowerCase();
-  if (!plain) return undefined;
-  const exact = byName.get(plain);
-  if (exact) return exact;
-  const words = plain.split(/[\s,]+/).toSorted();
-  const matches = SPECIES.filter((species) => {
-    const own = species.common.toLowerCase().split(/[\s,]+/);
-    return words.every((word) => own.includes(word));
-  });
-  return matches.length >= 1
-    ? matches.toSorted((a, b) => a.common.length - b.common.length)[0].id
-    : undefined;
+/** A name in the table that may mean several woods, and how many rows have it. */
+export interface WoodAsked {
+  name: string;
+  woods: string[];
+  rows: number;
 }
+
+/** What a table was read as. `odd` rows are not among the boards unless they are taken as they are. */
+export interface CsvRead {
+  boards: Draft[];
+  errors: RowError[];
+  asked: WoodAsked[];
+  odd: { line: number; words: Phrase[] }[];
+  /** How many boards were given a number because the table has no column for it. */
+  numbered: number;
+}
+
+type Draft = Omit<BoardStock, 'id'>;
 
 const decimal = (text: string, comma: boolean): number =>
   Number((comma ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', '')).trim());
 
 /**
  * Boards from the rows of a table, and every row that is none with all its reasons. A number that is on the rack or
- * in the table already is an error of its row. Nothing is thrown and nothing is guessed silently.
+ * in the table already is an error of its row; where the table has no numbers, the next free ones are given. A name that
+ * may mean several woods, and a size that looks like a slip, are asked about: nothing is guessed silently.
  */
-export function boardsFromCsv(
-  table: CsvTable,
-  matching: CsvMatching,
-  taken: ReadonlySet<string>,
-): { boards: Draft[]; errors: RowError[] } {
-  const boards: Draft[] = [];
-  const errors: RowError[] = [];
+export function boardsFromCsv(table: CsvTable, matching: CsvMatching, taken: ReadonlySet<string>): CsvRead {
+  const out: CsvRead = { boards: [], errors: [], asked: [], odd: [], numbered: 0 };
   const seen = new Set(taken);
+  // A table without numbers gets those that follow the rack's.
+  const numbers = [...taken];
+  const isNumbered = matching.columns.label >= 0;
   table.rows.forEach((row, i) => {
+    const line = i + 2;
     const reasons: string[] = [];
-    const board = readRow(row, table, matching, { seen, reasons });
-    if (reasons.length > 0 || !board) errors.push({ line: i + 2, reasons });
-    else {
-      seen.add(board.label);
-      boards.push(board);
+    const ask = (name: string, woods: string[]) => {
+      const known = out.asked.find((each) => each.name === name);
+      if (known) known.rows += 1;
+      else out.asked.push({ name, woods, rows: 1 });
+    };
+    const label = isNumbered ? undefined : nextNumber(numbers);
+    const board = readRow(row, { table, matching, seen, reasons, ask, label });
+    if (reasons.length > 0 || !board) {
+      out.errors.push({ line, reasons });
+      return;
     }
+    const odd = oddSize(board);
+    if (odd) out.odd.push({ line, words: odd.words });
+    if (odd && !matching.takeOdd) return;
+    seen.add(board.label);
+    if (label) {
+      numbers.push(label);
+      out.numbered += 1;
+    }
+    out.boards.push(board);
   });
-  return { boards, errors };
+  return out;
 }
 
-function readRow(
-  row: readonly string[],
-  table: CsvTable,
-  matching: CsvMatching,
-  { seen, reasons }: { seen: ReadonlySet<string>; reasons: string[] },
-): Draft | undefined {
+interface Reading {
+  table: CsvTable;
+  matching: CsvMatching;
+  seen: ReadonlySet<string>;
+  reasons: string[];
+  ask: (name: string, woods: string[]) => void;
+  /** The number it gets where the table has none. */
+  label: string | undefined;
+}
+
+/** A cell that was kept from being run as a formula, as it was. */
+const unguarded = (text: string): string => (/^'+[=+\-@\t\r]/.test(text) ? text.slice(1) : text);
+
+function readRow(row: readonly string[], reading: Reading): Draft | undefined {
+  const { table, matching, seen, reasons, ask } = reading;
   const cell = (name: ColumnName) =>
     matching.columns[name] < 0 ? '' : (row[matching.columns[name]] ?? '').trim();
   const bad = (reason: string): undefined => void reasons.push(reason);
-  const size = (name: 'length' | 'width' | 'thickness'): Length | undefined => {
+  const size = (name: ColumnName, needed: boolean): Length | undefined => {
     const text = table.decimalComma ? cell(name).replace(/(\d),(\d)/, '$1.$2') : cell(name);
-    if (!text) return bad(`${COLUMN_TITLES[name].toLowerCase()} is missing`);
-    const parsed = parseLength(text, matching.system);
+    if (!text) return needed ? bad(`${COLUMN_TITLES[name].toLowerCase()} is missing`) : undefined;
+    const parsed = parseLength(text, matching.system, needed ? {} : { minMm: 0 });
     return parsed.ok
       ? parsed.length
       : bad(`${COLUMN_TITLES[name].toLowerCase()} “${cell(name)}”: ${parsed.reason}`);
   };
-  const pick = <T extends string>(name: ColumnName, values: readonly T[]): T | undefined => {
+  const pick = <T extends string>(
+    name: ColumnName,
+    values: readonly T[],
+    names: Partial<Record<T, string>> = {},
+  ): T | undefined => {
     const text = cell(name).toLowerCase();
     if (!text) return undefined;
-    const found = values.find(
-      (value) => value.toLowerCase() === text || value.toLowerCase() === text.replaceAll(' ', ''),
+    const found = values.find((value) =>
+      [value, names[value] ?? value].some(
+        (known) => known.toLowerCase() === text || known.toLowerCase() === text.replaceAll(' ', ''),
+      ),
     );
-    return (
-      found ?? bad(`${COLUMN_TITLES[name].toLowerCase()} “${cell(name)}” is none of ${values.join(', ')}`)
-    );
+    const known = values.map((value) => names[value] ?? value).join(', ');
+    return found ?? bad(`${COLUMN_TITLES[name].toLowerCase()} “${cell(name)}” is none of ${known}`);
   };
-  const label = cell('label');
+  const label = reading.label ?? unguarded(cell('label'));
   if (!label) bad('the number on its end is missing');
   else if (label.length > 40) bad('the number on its end is longer than 40 characters');
   else if (seen.has(label)) bad(`number ${label} is on another board already`);
-  const species = speciesByName(cell('species'));
-  if (!species)
-    bad(cell('species') ? `“${cell('species')}” is no wood that Junta knows` : 'the wood is missing');
-  const [length, width, thickness] = [size('length'), size('width'), size('thickness')];
-  const sold = pick<SoldAs>('sold', SOLD_AS);
-  const grain = pick<GrainCut>('grain', ['flat', 'rift', 'quarter']);
+  const species = readWood(cell('species'), { matching, bad, ask });
+  const [length, width, thickness] = (['length', 'width', 'thickness'] as const).map((d) => size(d, true));
+  const sold = pick<SoldAs>('sold', SOLD_AS, SOLD_NAMES);
+  const grain = pick<GrainCut>('grain', ['flat', 'rift', 'quarter'], GRAIN_NAMES);
   const price = readPrice(cell('price'), cell('currency'), {
-    per: pick<PricePer>('per', PRICE_PER) ?? matching.per,
+    per: pick<PricePer>('per', PRICE_PER, PER_NAMES) ?? matching.per,
     table,
     matching,
     bad,
@@ -256,12 +207,106 @@ function readRow(
     bad(`moisture “${cell('moisture')}” is not a share of 0 to 200 %`);
   const arrived = cell('arrived') ? isoDay(cell('arrived')) : undefined;
   if (cell('arrived') && !arrived) bad(`the day “${cell('arrived')}” is not like 2026-03-31`);
-  const log = cell('log') || undefined;
+  const colour = cell('colour') || undefined;
+  if (colour && !/^#[0-9a-f]{6}$/i.test(colour)) bad(`colour “${colour}” is not like #8a6a4f`);
+  const warp = Object.fromEntries(
+    (['cup', 'bow', 'crook', 'wind'] as const).flatMap((name) => {
+      const gap = size(name, false);
+      return gap ? [[name, gap]] : [];
+    }),
+  );
+  const faults = readFaults(cell, { length, width, bad });
   if (!species || !length || !width || !thickness) return undefined;
-  const whole = { label, species, length, width, thickness, sold, grain, price, moisturePct, arrived, log };
+  const whole = {
+    ...{ label, species, length, width, thickness, sold, grain, price, moisturePct, arrived, colour, faults },
+    log: unguarded(cell('log')) || undefined,
+    pith: pick('pith', ['above', 'below'] as const),
+    ringRadius: size('ringRadius', false),
+    fibre: pick('fibre', ['straight', 'rising', 'falling'] as const),
+    goodFace: pick('goodFace', ['up', 'down'] as const, FACES),
+    sapEdge: pick('sapEdge', ['near', 'far', 'both', 'none'] as const),
+    warp: Object.keys(warp).length > 0 ? warp : undefined,
+  };
   return Object.fromEntries(
     Object.entries(whole).filter(([, value]) => value !== undefined),
   ) as unknown as Draft;
+}
+
+function readWood(
+  text: string,
+  { matching, bad, ask }: { matching: CsvMatching; bad: (reason: string) => undefined; ask: Reading['ask'] },
+): string | undefined {
+  if (!text) return bad('the wood is missing');
+  const woods = woodsByName(text);
+  if (woods.length === 0) return bad(`“${text}” is no wood that Junta knows`);
+  if (woods.length === 1) return woods[0];
+  const name = plainText(text);
+  ask(name, woods);
+  const told = matching.woods?.[name];
+  return told && woods.includes(told)
+    ? told
+    : bad(`“${text}” may be ${woods.slice(0, 4).map(speciesName).join(', ')}: say which`);
+}
+
+/** The faults of a row: three cells whose parts belong together. */
+function readFaults(
+  cell: (name: ColumnName) => string,
+  {
+    length,
+    width,
+    bad,
+  }: { length: Length | undefined; width: Length | undefined; bad: (reason: string) => undefined },
+): Fault[] | undefined {
+  const parts = (name: ColumnName) =>
+    cell(name)
+      .split(FAULT_GAP.trim())
+      .map((part) => part.trim())
+      .filter(Boolean);
+  const [kinds, places, sizes] = [parts('faults'), parts('faultPlaces'), parts('faultSizes')];
+  // Tables of earlier versions only counted the faults: there is no place to put them.
+  if (kinds.length === 0 || (places.length === 0 && kinds.every((part) => /^\d/.test(part))))
+    return undefined;
+  if (places.length !== kinds.length || sizes.length !== kinds.length)
+    return bad(
+      `${counted(kinds.length, 'fault')} ${kinds.length === 1 ? 'has' : 'have'} ${counted(places.length, 'place')} and ${counted(sizes.length, 'size')}: each needs one of both`,
+    );
+  if (kinds.length > MOST_FAULTS) return bad(`${counted(kinds.length, 'fault')}; the most is ${MOST_FAULTS}`);
+  const faults: Fault[] = [];
+  for (const [i, said] of kinds.entries()) {
+    const kind = FAULT_KINDS.find((each) => said.toLowerCase().startsWith(each));
+    const faceText = said
+      .slice(kind?.length ?? 0)
+      .trim()
+      .toLowerCase();
+    const face = (Object.keys(FACES) as Fault['face'][]).find(
+      (each) => faceText === '' || FACES[each] === faceText || each === faceText,
+    );
+    if (!kind || !face) return bad(`“${said}” is no fault such as “knot upper”, “split both faces”`);
+    const [place, size] = [pairOf(places[i]), pairOf(sizes[i])];
+    if (!place || !size) return bad(`the ${kind}’s place and size are written like “305 x 51 mm”`);
+    const fault: Fault = {
+      id: `f${i + 1}`,
+      kind,
+      face,
+      x: place[0],
+      y: place[1],
+      length: size[0],
+      width: size[1],
+    };
+    const problem = length && width && faultProblem(fault, { length, width });
+    if (problem) return bad(problem);
+    faults.push(fault);
+  }
+  return faults;
+}
+
+/** Two sizes as `12 x 2 in` or `305 x 51 mm`, mm. */
+function pairOf(text: string): [number, number] | undefined {
+  const match = /^([\d.]+)\s*[x×]\s*([\d.]+)\s*(in|mm)$/i.exec(text);
+  if (!match) return undefined;
+  const unit = match[3].toLowerCase() === 'in' ? 25.4 : 1;
+  const [a, b] = [Number(match[1]) * unit, Number(match[2]) * unit];
+  return Number.isFinite(a) && Number.isFinite(b) ? [a, b] : undefined;
 }
 
 const SIGNS: Record<string, string> = { '€': 'EUR', '£': 'GBP', '¥': 'JPY' };
@@ -284,7 +329,7 @@ function readPrice(
   if (!/\d/.test(text) || !Number.isFinite(amount) || amount < 0)
     return bad(`price “${text}” is not an amount`);
   if (!/^[A-Z]{3}$/.test(currency)) return bad(`price “${text}” has no currency`);
-  return { minor: Math.round(amount * 100), currency, per };
+  return { minor: toMinor(amount, currency), currency, per };
 }
 
 /** A day written as `2026-03-31`, `31.03.2026` or `31/03/2026`; undefined for anything else or a day that is none. */
@@ -298,40 +343,26 @@ function isoDay(text: string): string | undefined {
   return Number.isFinite(time) && new Date(time).toISOString().startsWith(day) ? day : undefined;
 }
 
-/** A spreadsheet would run a cell that begins like a formula: such a cell gets an apostrophe in front. */
-const guarded = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
-
-/** Boards as a table that `readCsv` reads again; lengths in mm, faults counted. */
-export function boardsToCsv(boards: readonly BoardStock[]): string {
-  const rows = boards.map((board) => [
-    guarded(board.label),
-    board.species,
-    board.sold ?? '',
-    `${board.length.mm} mm`,
-    `${board.width.mm} mm`,
-    `${board.thickness.mm} mm`,
-    board.price ? String(board.price.minor / 100) : '',
-    board.price?.currency ?? '',
-    board.price?.per ?? '',
-    board.moisturePct === undefined ? '' : String(board.moisturePct),
-    board.arrived ?? '',
-    board.grain ?? '',
-    guarded(board.log ?? ''),
-    FAULT_KINDS.flatMap((kind) => {
-      const n = (board.faults ?? []).filter((fault) => fault.kind === kind).length;
-      return n ? [`${n} ${kind}`] : [];
-    }).join(', '),
-  ]);
-  return Papa.unparse([[...COLUMNS.map((name) => COLUMN_TITLES[name]), 'Faults'], ...rows]);
+/** The rack and the system in which its table is written. */
+export interface RackContent {
+  boards: readonly BoardStock[];
+  system: LengthSystem;
 }
 
+/** Boards as a table that `readCsv` reads again: sizes in the shop's units, woods and the rest by their trade names. */
+export const boardsToCsv = ({ boards, system }: RackContent): string =>
+  Papa.unparse([
+    COLUMNS.map((name) => COLUMN_TITLES[name]),
+    ...boards.map((board) => boardRow(board, system)),
+  ]);
+
 /** The rack as a table: what goes out comes in again, and so do tables of others with their columns matched. */
-export const rackFormat: Format<readonly BoardStock[]> = {
+export const rackFormat: Format<RackContent> = {
   id: 'rack',
   name: 'Rack',
   extension: 'csv',
   media: 'text/csv;charset=utf-8',
-  says: 'The boards on the rack, one a line; read again by any spreadsheet, and by Junta.',
+  says: 'The boards on the rack, one a line, faults with their places; read again by any spreadsheet, and by Junta.',
   reads: true,
   writes: boardsToCsv,
 };

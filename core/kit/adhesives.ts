@@ -156,7 +156,7 @@ export const APPLICATORS: readonly {
 }[] = [
   {
     id: 'bottle',
-    name: 'Bottle and finger',
+    name: 'Nozzle and finger',
     minPerM: 0.5,
     waste: 0.05,
     why: 'fast on one edge; the film is uneven',

@@ -2,7 +2,7 @@ import { DEFAULT_DISPLAY, type Length } from '../units';
 import type { Adhesive } from './adhesives';
 import { clampKind, type ClampSet } from './clamps';
 import { DEFAULT_CLIMATE, type Climate } from './climate';
-import type { Allowances, Practice, ShopSnapshot } from './kit';
+import type { Allowances, Paper, Practice, ShopSnapshot } from './kit';
 import { type Machine, type Saw, usualMachine, usualSaw } from './machines';
 import { DEFAULT_GLUE_PRACTICE, type GluePractice } from './practice';
 import type { Spread } from './spread';
@@ -64,6 +64,10 @@ export const defaultShop = (name: string): ShopSnapshot => ({
 /** Strips narrower than this are ripped with care, until the shop says otherwise: 3/8 in (common practice). */
 export const narrowRipOf = ({ narrowRip }: ShopSnapshot): Length => narrowRip ?? DEFAULT_NARROW_RIP;
 const DEFAULT_NARROW_RIP = typed('3/8');
+
+/** What a shop prints on: where it has not said, Letter where it measures in inches, else A4 (common practice). */
+export const paperOf = ({ paper, display }: ShopSnapshot): Paper =>
+  paper ?? (display.system === 'inch' ? 'letter' : 'a4');
 
 /** What a shop does until it says otherwise: best faces, and figure before planing. */
 export const DEFAULT_PRACTICE: Practice = { rings: 'bestFaces', first: 'figure' };

@@ -1,4 +1,5 @@
 export * from './adhesives';
+export * from './allowances';
 export * from './bits';
 export * from './clamps';
 export * from './climate';
@@ -9,6 +10,7 @@ export * from './machines';
 export * from './needs';
 export * from './practice';
 export * from './reading';
+export * from './setup';
 export * from './spread';
 export * from './supplies';
 export * from './typed';

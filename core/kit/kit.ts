@@ -26,15 +26,26 @@ export interface Allowances {
 }
 export type AllowanceName = keyof Allowances;
 
+/** Sheets that are printed on. */
+export type Paper = 'a4' | 'letter';
+
 /** The shop values a build is planned with. Travels inside the build, so that a file alone is enough to predict. */
 export interface ShopSnapshot {
   name: string;
   display: Display;
+  /** Prices are entered in this, by its ISO 4217 code; until it is said, with each price. */
+  currency?: string;
+  /** What is printed on; what is usual with the units, if missing. */
+  paper?: Paper;
+  /** Stands under the shop's name on what is printed. */
+  address?: string;
   /** Settings are dialled or measured to this. */
   settingStep: Length;
   saws: Saw[];
   machines: Machine[];
   allowances: Allowances;
+  /** In a job that allows for something of its own: what the shop allows there. */
+  shopAllowances?: Partial<Allowances>;
   /** A step between neighbours that a thumb can feel and a maker would point out. */
   noticeableStep: Length;
   /** Strips narrower than this are ripped with care; 3/8 in if missing. */

@@ -23,7 +23,7 @@ export const CLAMP_SCHOOLS: readonly { id: ClampSchool; name: string; why: strin
     name: 'Elastic',
     why: 'Boards computed as elastic bodies that touch or lift off: the pressure at every place of every joint.',
     known:
-      'Elastic ratios from memory. Not known: denting, creep, squeeze-out, friction, bow out of the plane, jaws that tilt.',
+      'Elastic ratios unverified. Not known: denting, creep, squeeze-out, friction, bow out of the plane, jaws that tilt.',
   },
 ];
 

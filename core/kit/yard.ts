@@ -40,7 +40,7 @@ const WIDTHS_IN = [4, 6, 8, 10];
 export const STOCK_KINDS = {
   construction: {
     name: 'Construction lumber, planed',
-    says: 'Softwood sold by a nominal name, smaller than it says (PS 20, from memory); in a metric yard by its real size (common practice).',
+    says: 'Softwood sold by a nominal name, smaller than it says (PS 20, unverified); in a metric yard by its real size (common practice).',
     sold: 'dressed',
     sells: (species) => isSolid(species) && findSpecies(species)?.group === 'softwood',
     sections: {
@@ -56,7 +56,7 @@ export const STOCK_KINDS = {
   },
   rough: {
     name: 'Rough boards',
-    says: 'Sawn and dried, sold by the quarter inch or by the millimetre in random widths (NHLA, from memory; common practice).',
+    says: 'Sawn and dried, sold by the quarter inch or by the millimetre in random widths (NHLA, unverified; common practice).',
     sold: 'rough',
     sells: isSolid,
     sections: {

@@ -7,7 +7,7 @@ import {
   Refusal,
   type Refused,
 } from '../document';
-import type { ShopSnapshot } from '../kit';
+import { type ShopSnapshot, shopForJob } from '../kit';
 import { roomOf } from '../steps';
 import { materialOf, speciesName } from '../wood';
 import { patternOf } from './patterns/patterns';
@@ -25,7 +25,8 @@ export const fit = (brief: Brief, shop: ShopSnapshot, about: About): BuildDocume
 export const mustFit = (brief: Brief, shop: ShopSnapshot, about: About): BuildDocument =>
   must(fit(brief, shop, about), shop.display);
 
-function plan(brief: Brief, shop: ShopSnapshot, about: About): BuildDocument {
+function plan(brief: Brief, usual: ShopSnapshot, about: About): BuildDocument {
+  const shop = shopForJob(usual, brief.allowances);
   if (brief.woods.length === 0) throw new Refusal(['Choose at least one wood.']);
   for (const wood of brief.woods) {
     const { milled, instead } = materialOf(wood);

@@ -93,7 +93,7 @@ describe('strips as they are', () => {
       const planned = fit(startingBrief(id, shop, { asTheyAre: true }), shop, about);
       if (isRefused(planned)) {
         // The maker's own rule is not there in an empty shop.
-        expect(phraseText(planned.refused, shop.display)).toMatch(/No lay-up is kept/);
+        expect(phraseText(planned.refused, shop.display)).toMatch(/No pattern of your own is saved/);
         continue;
       }
       const timeline = run(planned);

@@ -56,6 +56,18 @@ describe('clamps', () => {
     });
     expectFixable(cauled, 'clamps-too-short');
   });
+  it('a face-glued skin names the usual ways to press a wide face, with the force it wants; an edge joint does not', () => {
+    const few = shopWith({ clamps: [{ ...DEFAULT_CLAMPS[0], count: 2 }] });
+    const skin = mustEdit(
+      mustEdit(top(few), { do: 'setAllSlots', step: 'rip', change: { width: typed('16') } }),
+      { do: 'setStep', step: 'glue', change: { along: 'thickness' } },
+    );
+    const text = (finding: Finding | undefined) => phraseText(finding?.message ?? [], few.display);
+    expect(text(find(skin, 'too-few-clamps'))).toMatch(
+      /Faces .* in wide .* (lbf|kN|N) .*cauls.*vacuum.*weights.*screws/,
+    );
+    expect(text(find(top(few), 'too-few-clamps'))).not.toContain('vacuum');
+  });
   it('too few: counts them', () => {
     const finding = find(top(shopWith({ clamps: [{ ...DEFAULT_CLAMPS[0], count: 2 }] })), 'too-few-clamps');
     expect(finding?.numbers.wanted).toBe(

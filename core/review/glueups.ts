@@ -1,5 +1,6 @@
-import type { Finding, Fix, Step } from '../document';
+import type { Finding, Fix, Phrase, Step } from '../document';
 import {
+  type ClampPlan,
   AID_COVER,
   amountFor,
   bottleFor,
@@ -32,6 +33,21 @@ export function glueUpFindings(step: Step, context: ReviewContext): Finding[] {
   return [...(glueUp.askew ? [] : pressed), ...all].flatMap((check) => check(glueUp, plan, context));
 }
 
+/** Layers wider than so many jaws reach into are seldom pressed by clamps alone, mm: bars reach in at the edges only (common practice). */
+const REACH_MM = 150;
+
+/** How wide faces are usually pressed, where clamps at their edges do not reach (common practice). */
+function otherWays(glueUp: GlueUp, plan: ClampPlan): Phrase[] {
+  if (glueUp.step.along !== 'thickness' || glueUp.heightMm <= 2 * REACH_MM) return [];
+  return [
+    ' Faces ',
+    { mm: glueUp.heightMm },
+    ' wide are usually pressed otherwise: ',
+    { newtons: plan.neededN },
+    ' over the whole face by stiff cauls across in pairs that bow onto it, by a vacuum bag (at most 0.1 MPa), by weights on boards, or by screws from below that hold while the glue sets.',
+  ];
+}
+
 const clampFindings: Findings = (glueUp, plan, { build }) => {
   const count = plan.clamps.length * glueUp.blanks;
   if (plan.longestMm === 0)
@@ -45,6 +61,7 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
           ' and give ',
           { newtons: plan.neededN },
           ' together.',
+          ...otherWays(glueUp, plan),
         ],
         { numbers: { count, opening: plan.openingMm, force: plan.neededN } },
       ),
@@ -97,6 +114,7 @@ const clampFindings: Findings = (glueUp, plan, { build }) => {
         { mm: plan.openingMm },
         `: ${plan.missing}`,
         glueUp.blanks > 1 ? ' too few; glue them up one after another.' : ' too few.',
+        ...otherWays(glueUp, plan),
       ],
       {
         numbers: { wanted: count, longEnough: plan.longEnough, missing: plan.missing },

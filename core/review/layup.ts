@@ -203,8 +203,10 @@ function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewConte
   const got = entry.pieces.length + spoilt;
   if (got >= entry.wanted) return [];
   const blank = Math.min(...entered.map((piece) => extents(piece.blank)[0]));
-  const needed = lengthForSlices(step.count, step, saw.kerf.mm);
-  const fits = slicesFrom(blank, step, saw.kerf.mm);
+  // Slices that were measured are as thick as they are, whatever the stop was set to.
+  const cut = entry.predicted ? { ...step, thickness: { mm: entry.greatest[0] } } : step;
+  const needed = lengthForSlices(step.count, cut, saw.kerf.mm);
+  const fits = slicesFrom(blank, cut, saw.kerf.mm);
   return [
     {
       code: 'slices-do-not-fit',
@@ -228,7 +230,7 @@ function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewConte
         short: Math.max(0, needed - blank),
       },
       fixes: [
-        ...longerStrips(build, step, blankLacks(build, timeline, step, step.count)).map((edit) => ({
+        ...longerStrips(build, step, blankLacks(build, timeline, cut, step.count)).map((edit) => ({
           label: 'Make the strips long enough',
           edit,
         })),

@@ -16,6 +16,9 @@ import {
 } from '../solid';
 import {
   type Laid,
+  type NoPasses,
+  type PassPlan,
+  passPlan,
   roomOf,
   type Timeline,
   type TimelineStep,
@@ -46,6 +49,8 @@ export interface StepOutlook {
   leaves?: { id: string; mm: number }[];
   /** Greatest sizes as predicted, where a reading took their place. */
   predicted?: Vec3;
+  /** How its machine is set, pass by pass, where it brings pieces to thickness. */
+  passes?: PassPlan | NoPasses;
   /** What it wants at hand besides wood and clamps, held against the kit. */
   held: Held[];
 }
@@ -93,6 +98,7 @@ const cutOf = ({ pieces, entered, wanted }: TimelineStep, spoilt: number): numbe
 const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timeline): StepOutlook => {
   const source = build.steps.find(({ id }) => id === step.id);
   const { each } = roomOf(step);
+  const passes = source && passPlan(source, step, build);
   return {
     id: step.id,
     kind: step.kind,
@@ -119,6 +125,7 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timelin
           })),
         }
       : {}),
+    ...(passes ? { passes } : {}),
     ...(step.predicted ? { predicted: step.predicted } : {}),
   };
 };

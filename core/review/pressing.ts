@@ -20,7 +20,7 @@ export const edges: Findings = (glueUp, _plan, { build }) =>
         [
           `Joint ${joint} is crowned: its ends stand open by `,
           { mm: edge.depth.mm },
-          '. That is wrong under both schools: ',
+          '. That is wrong under both methods: ',
           `${counted(strokes, 'stroke')} in the middle of each edge ${strokes === 1 ? 'takes' : 'take'} it away.`,
         ],
         {

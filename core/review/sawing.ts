@@ -12,6 +12,7 @@ import { blankVolumes, extents } from '../solid';
 import { asTrim, noiseOf, roomOf, type TimelineStep } from '../steps';
 import { density, findSpecies } from '../wood';
 import type { ReviewContext } from './context';
+import { planAgain } from './ways';
 
 /** The saw of a step, where it has one. */
 export function sawOfStep(step: Step, { build }: ReviewContext): Saw | undefined {
@@ -138,9 +139,7 @@ export function cutMargins(step: Step, context: ReviewContext): Finding[] {
         ' nine times in ten. The blade may miss the wood.',
       ],
       numbers: { cut: mm, likely: saw.setting.likely.mm, worst: saw.setting.worst.mm },
-      fixes: context.build.brief
-        ? [{ label: 'Plan again with the shop’s allowances', edit: { do: 'replan' } }]
-        : [],
+      fixes: planAgain(context.build),
     },
   ];
 }
@@ -157,6 +156,8 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
   const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[through])) / leans;
   if (saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
   const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
+  // Two cuts, one from each face, in one plane: only of an upright blade do they meet.
+  const meets = leans === 1 ? 2 * saw.depth.mm - deep : undefined;
   return [
     {
       code: 'saw-cannot-reach',
@@ -169,8 +170,17 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
         `${words?.after ?? ' thick'}; ${saw.name} cuts `,
         { mm: saw.depth.mm },
         ' deep in one pass.',
+        ...(meets === undefined
+          ? []
+          : meets >= 0
+            ? [' Two cuts, one from each face, meet with ', { mm: meets }, ' to spare.']
+            : [
+                ' Two cuts, one from each face, leave ',
+                { mm: -meets },
+                ' in the middle, to be sawn by hand.',
+              ]),
       ],
-      numbers: { thickness: deep, depth: saw.depth.mm },
+      numbers: { thickness: deep, depth: saw.depth.mm, ...(meets === undefined ? {} : { meets }) },
       fixes: deeper.map((other) => ({
         label: `Use ${other.name}`,
         edit: { do: 'useSaw', step: step.id, saw: other.id },

@@ -360,3 +360,20 @@ describe('asked for, and done otherwise', () => {
     expect(() => leafOf('1')).toThrow(/take a board 1 1\/16 in thick; the one on the rack is 1 in/);
   });
 });
+
+describe('a top that is thicker than the saw cuts', () => {
+  const thick = (mm: number) => {
+    const usual = shopWith({}, { hands: 2 });
+    const saws = usual.saws.map((saw) => ({ ...saw, depth: { mm: 55 } }));
+    const own = { ...usual, saws, display: { ...usual.display, system: 'mm' as const } };
+    return panel({ thickness: { aim: 'fixed', value: { mm } } }, own);
+  };
+  it('of 90 is cut from both faces with 20 to spare where the saw reaches 55; of 120, 10 are left', () => {
+    const meets = of(thick(90), 'saw-cannot-reach', 'trim');
+    expect(meets?.numbers.meets).toBeCloseTo(20, 6);
+    expect(words(meets, thick(90))).toContain('Two cuts, one from each face, meet with 20 mm to spare.');
+    const left = of(thick(120), 'saw-cannot-reach', 'trim');
+    expect(left?.numbers.meets).toBeCloseTo(-10, 6);
+    expect(words(left, thick(120))).toContain('leave 10 mm in the middle, to be sawn by hand.');
+  });
+});

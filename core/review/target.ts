@@ -24,7 +24,7 @@ import {
 import { counted, lengthText } from '../units';
 import { compareTarget } from './compare';
 import type { ReviewContext } from './context';
-import { longerStrips, sharedChange, waysOut } from './ways';
+import { longerStrips, planAgain, sharedChange, waysOut } from './ways';
 
 /** Words before the size that is asked for; a free dimension never misses. */
 const AIM_WORDS = { fixed: '', atLeast: 'at least ', atMost: 'at most ', free: '' } as const;
@@ -229,9 +229,7 @@ export function thinMargins(step: Step, context: ReviewContext): Finding[] {
       fixes,
     });
   };
-  const replan: Fix[] = context.build.brief
-    ? [{ label: 'Plan again with the shop’s allowances', edit: { do: 'replan' } }]
-    : [];
+  const replan = planAgain(context.build);
   for (const { dimension, min, max, margin } of roomOf(step).takesOff?.(step) ?? [])
     if (margin) check(dimension, min + max, margin, replan);
   const slicing = asSlicing(step);

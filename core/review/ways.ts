@@ -221,3 +221,14 @@ export const rowsGlueOf = (build: BuildDocument, slice: SliceStep): GlueStep | u
     ({ along, rows, inputs }) =>
       along === 'length' && !rows && inputs.some((input) => pastTurns(build, input)?.id === slice.id),
   );
+
+/** Planning it anew, where it has a brief: with the shop's allowances, or with those it has of its own. */
+export const planAgain = ({ brief }: BuildDocument): Fix[] =>
+  brief
+    ? [
+        {
+          label: `Plan again with ${Object.keys(brief.allowances ?? {}).length > 0 ? 'this job’s' : 'the shop’s'} allowances`,
+          edit: { do: 'replan' },
+        },
+      ]
+    : [];

@@ -6,6 +6,7 @@ export * from './graph';
 export * from './laths';
 export * from './list';
 export * from './passes';
+export * from './passplan';
 export * from './reading';
 export * from './references';
 export * from './renamed';

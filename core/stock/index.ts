@@ -8,6 +8,7 @@ export * from './leaves';
 export * from './leftover';
 export * from './measure';
 export * from './milling';
+export * from './odd';
 export * from './problem';
 export * from './prove';
 export * from './purchase';

@@ -107,7 +107,3 @@ export function worth(boards: readonly BoardStock[]): {
   }
   return { byCurrency, unpriced };
 }
-
-/** Money as text: the amount to two figures and its currency's code. */
-export const moneyText = (minor: number, currency: string): string =>
-  `${(minor / 100).toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} ${currency}`;

@@ -23,7 +23,7 @@ export interface MillingYield {
   loss: MillingLoss;
   tolerance: { length: Tolerance; width: Tolerance; thickness: Tolerance };
   /** Which of cup, bow, crook and wind nobody has measured: they count as none. */
-  notLooked: string[];
+  notLooked: (keyof NonNullable<BoardStock['warp']>)[];
 }
 
 /** Shares of a board's length and width, for a piece of it. */

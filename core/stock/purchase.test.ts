@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { newBoardsBody } from '../../contract/board';
+import { checkWith } from '../../contract/check';
 import type { Brief, BuildDocument } from '../document';
 import { type ShopSnapshot, STOCK_KINDS } from '../kit';
 import { mustFit, startingBrief, stockGives, stripsOfStock } from '../plan';
@@ -7,7 +9,7 @@ import { INCH } from '../units';
 import { settingsOf } from './demand';
 import { FACTORY_CORNER_MM } from '../kit';
 import type { Problem } from './problem';
-import { type Purchase, purchaseList } from './purchase';
+import { boardsBought, type Purchase, purchaseList } from './purchase';
 import { problemFor, shortageFixes } from './shortage';
 import { EFFORT, solveNow } from './solve';
 
@@ -112,4 +114,20 @@ it('narrower strips that are offered are whole steps of the shop, to the last on
   // 90, 75, 60 and 50 % of 40 are whole millimetres: none of them is rounded down by one more.
   expect(offered.length).toBeGreaterThan(0);
   for (const mm of offered) expect([36, 30, 24, 20]).toContain(mm);
+});
+
+describe('what was bought', () => {
+  const purchase: Purchase = {
+    ...{ species: 'ash_white', length: 2438.4, width: 152.4, thickness: 38.1, count: 3, boardFeet: 18 },
+    ...{ kind: 'rough', strips: [] },
+  };
+  it('comes onto the rack with the next free numbers, its size and how it was sold, and no price that nobody paid', () => {
+    const boards = boardsBought(purchase, ['7', '9']);
+    expect(boards.map(({ label }) => label)).toEqual(['10', '11', '12']);
+    for (const board of boards) {
+      expect(board).toMatchObject({ species: 'ash_white', sold: 'rough', length: { mm: 2438.4 } });
+      expect(board.price).toBeUndefined();
+    }
+    expect(checkWith(newBoardsBody, { boards })).toMatchObject({ ok: true });
+  });
 });

@@ -1,7 +1,8 @@
 import type { BoardStock, Price, SoldAs } from '../document';
 import { soldIn, type SoldSection, type StockKind, stockKind, type StockKindFacts } from '../kit';
 import { type Display, INCH } from '../units';
-import { billedSize, hardwoodTally, softwoodTally } from './measure';
+import { billedBoardFeet, billedSize, boardCost, hardwoodTally, softwoodTally } from './measure';
+import { nextNumber } from './rack';
 import { leavesFrom, type Problem, usable, type WantedStrip } from './problem';
 import { EFFORT, solveNow } from './solve';
 
@@ -41,13 +42,32 @@ const virtual = (
   sold,
 });
 
-/** Mean price per mm3 of a wood on the rack, in the currency most of it is priced in. */
+/**
+ * A purchase as boards for the rack, numbered on from those that are there. What was really paid is entered on the board:
+ * the price of the list was only expected.
+ */
+export function boardsBought(purchase: Purchase, taken: readonly string[]): Omit<BoardStock, 'id'>[] {
+  const { species, count, kind, length, width, thickness } = purchase;
+  const labels = [...taken];
+  return Array.from({ length: count }, () => {
+    const label = nextNumber(labels);
+    labels.push(label);
+    return {
+      ...{ label, species, sold: stockKind(kind).sold },
+      ...{ length: { mm: length }, width: { mm: width }, thickness: { mm: thickness } },
+    };
+  });
+}
+
+/** Mean price of a wood on the rack per board foot, in the currency that the first of it is priced in. */
 function meanPrice(species: string, rack: readonly BoardStock[]): Price | undefined {
-  const feet = rack.flatMap((board) =>
-    board.species === species && board.price?.per === 'boardFoot' ? [board.price] : [],
-  );
-  const currency = feet[0]?.currency;
-  const same = feet.filter((price) => price.currency === currency);
+  // However a board is priced, it comes to so much a board foot.
+  const rates = rack.flatMap((board) => {
+    const cost = board.species === species ? boardCost(board) : undefined;
+    return cost ? [{ currency: cost.currency, minor: cost.minor / billedBoardFeet(board) }] : [];
+  });
+  const currency = rates[0]?.currency;
+  const same = rates.filter((rate) => rate.currency === currency);
   if (same.length === 0) return undefined;
   return { currency, per: 'boardFoot', minor: same.reduce((sum, { minor }) => sum + minor, 0) / same.length };
 }

@@ -9,7 +9,7 @@ import {
   attempt,
 } from '../document';
 import { applyEdit } from '../edit';
-import { boardFeetText, counted, lengthText, roundDownToStep } from '../units';
+import { counted, lengthText, roundDownToStep } from '../units';
 import { speciesName } from '../wood';
 import type { Answer } from './answer';
 import { type Demand, demandOf, rulesOf, settingsOf, takenByOthers } from './demand';
@@ -154,7 +154,9 @@ export function shortages(problem: Problem, answer: Pick<Answer, 'missing'>): Fi
         { mm: strip.width },
         ' by ',
         { mm: strip.thickness },
-        `: ${boardFeetText(boardFeetOf(volume))} board feet. `,
+        ': ',
+        { boardFeet: boardFeetOf(volume) },
+        '. ',
         ...REASONS[reason.code](reason),
       ],
       numbers: {

@@ -142,8 +142,21 @@ export const massText = (kg: number, display: Display): string =>
 export const offText = (mm: number, display: Display): string =>
   display.system === 'inch' ? figures(mm / INCH, 3) : figures(mm, 2);
 
-/** Board feet as they are counted at the rack. */
-export const boardFeetText = (boardFeet: number): string => figures(boardFeet, 1);
+/** How near a size must lie to what its shop reads for that to be what is dialled, mm. */
+const ON_MARK_MM = 0.005;
+
+/** Whether a size lies on a mark of the shop's rule: a fraction of an inch as it reads them, or a tenth of a millimetre. */
+export function isOnMark(mm: number, { system, fraction }: Display): boolean {
+  const mark = system === 'mm' ? 0.1 : fraction === 0 ? INCH / 1000 : INCH / fraction;
+  return Math.abs(mm - Math.round(mm / mark) * mark) < ON_MARK_MM;
+}
+
+/** Cubic metres in a board foot: 144 cubic inches. */
+const BOARD_FOOT_M3 = (144 * CUBIC_INCH) / 1e9;
+
+/** An amount of wood as it is sold: board feet, or cubic metres. */
+export const woodText = (boardFeet: number, { system }: Pick<Display, 'system'>): string =>
+  system === 'inch' ? `${figures(boardFeet, 1)} bd ft` : `${figures(boardFeet * BOARD_FOOT_M3, 4)} m³`;
 
 /** A temperature in degrees Fahrenheit or Celsius, from Celsius. */
 export const temperatureText = (celsius: number, display: Display): string =>
@@ -162,6 +175,10 @@ export const pressureText = (mpa: number, display: Display): string =>
 /** A small mass in ounces (28.349523 g) or grams. */
 export const smallMassText = (grams: number, display: Display): string =>
   display.system === 'inch' ? `${figures(grams / 28.349523125, 1)} oz` : `${figures(grams, 0)} g`;
+
+/** A volume of glue or finish in fluid ounces (US, 29.573530 ml) or millilitres. */
+export const fluidText = (ml: number, display: Pick<Display, 'system'>): string =>
+  display.system === 'inch' ? `${figures(ml / 29.5735295625, 1)} fl oz` : `${figures(ml, 0)} ml`;
 
 /** Minutes as a maker says them: half minutes while short, then hours. */
 export const minutesText = (minutes: number): string => {

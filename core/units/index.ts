@@ -3,6 +3,7 @@ export * from './dialled';
 export * from './display';
 export * from './length';
 export * from './list';
+export * from './money';
 export * from './parse';
 export * from './words';
 export * from './arithmetic';

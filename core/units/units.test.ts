@@ -9,8 +9,11 @@ import {
   parseLength,
   roundUpToStep,
   smallMassText,
+  fluidText,
+  isOnMark,
   temperatureText,
   volumeText,
+  woodText,
   type Display,
   type LengthSystem,
 } from '.';
@@ -161,6 +164,11 @@ describe('other quantities go along', () => {
     expect([massText(0.45359237, inch()), massText(2, metric)]).toEqual(['1.0 lb', '2.0 kg']); // pound: 0.45359237 kg exactly, international yard and pound agreement 1959
     expect([temperatureText(20, inch()), temperatureText(20, metric)]).toEqual(['68 °F', '20 °C']);
   });
+  it('wood as it is sold: a board foot is 144 cubic inches, 2,359.737 cm³', () => {
+    expect([woodText(8, inch()), woodText(8, metric)]).toEqual(['8.0 bd ft', '0.0189 m³']);
+    expect(woodText(1000, metric)).toBe('2.3597 m³');
+    expect(woodText(0.01, inch())).toBe('0.01 bd ft');
+  });
   it('what is there is never shown as nothing', () => {
     expect([0.004, 0.04, 0.4, 4, 40].map((g) => smallMassText(g, metric))).toEqual([
       '0.004 g',
@@ -170,6 +178,11 @@ describe('other quantities go along', () => {
       '40 g',
     ]);
     expect([1, 100].map((g) => smallMassText(g, inch()))).toEqual(['0.04 oz', '3.5 oz']);
+    expect([25.4 * 0.875, 25.4 * 0.859375].map((mm) => isOnMark(mm, inch(32)))).toEqual([true, false]);
+    expect([27.3, 27.25].map((mm) => isOnMark(mm, metric))).toEqual([true, false]);
+    // A US fluid ounce is 1/128 of a gallon of 231 cubic inches: 29.5735 ml.
+    expect(fluidText((231 * 16.387064) / 128, inch())).toBe('1.0 fl oz');
+    expect(fluidText(24.6, metric)).toBe('25 ml');
     expect([0, 1, 1e-3].map((mm3) => volumeText(mm3, metric))).toEqual([
       '0 cm³',
       '0.001 cm³',

@@ -1,7 +1,8 @@
-import type { BuildDocument, Step } from '../document';
+import type { BuildDocument, LaidPart, Step } from '../document';
 import type { BenchScene, Outlook } from '../review';
 import type { Bounds } from '../solid';
 import { areStrips, assemblyOf, glueOf, roomOf } from '../steps';
+import { type Display, lengthText } from '../units';
 import { speciesName } from '../wood';
 import { laysByHand } from './lying';
 
@@ -20,36 +21,57 @@ const holds = (step: Step): boolean => {
   return areStrips(step) || each !== undefined || flow.joins === true || flow.turns === true;
 };
 
+/** How a part was turned, in the words of its tools. */
+const turnWords = ({
+  endForEnd,
+  rollOver,
+  quarter,
+}: Pick<LaidPart, 'endForEnd' | 'rollOver' | 'quarter'>): string[] => [
+  ...(endForEnd ? ['end for end'] : []),
+  ...(rollOver ? ['rolled over'] : []),
+  ...(quarter ? ['a quarter turned'] : []),
+];
+
 /**
  * What can be taken hold of of the step on the bench: parts where one glue-up lies there, whole pieces where several do.
- * Empty where nothing can be chosen: a single piece that is no glue-up.
+ * Names tell them apart without eyes: place, wood, size in the reader's units, turns. Empty where nothing can be chosen: a
+ * single piece that is no glue-up.
  */
-export function heldPieces(build: BuildDocument, outlook: Outlook, scene: BenchScene): Held[] {
+export function heldPieces(
+  build: BuildDocument,
+  outlook: Outlook,
+  { scene, display }: { scene: BenchScene; display: Display },
+): Held[] {
   const step = build.steps.find(({ id }) => id === scene.step);
   const shown = outlook.steps.find(({ id }) => id === scene.step);
   if (!step || !shown || !holds(step)) return [];
   // Several blanks of one glue-up lie side by side: each is taken hold of as a whole.
   const laid = scene.pieces.length > 1 ? undefined : shown.laid;
-  const boxes: Omit<Held, 'name'>[] =
+  const boxes: (Omit<Held, 'name' | 'turned'> & { turns: string[] })[] =
     laid?.map((part) => ({
       id: part.piece,
       box: part,
-      turned: part.endForEnd || part.rollOver || part.quarter === true,
+      turns: turnWords(part),
       locked: part.locked ?? false,
-    })) ?? scene.pieces.map(({ id, box }) => ({ id, box, turned: false, locked: false }));
+    })) ?? scene.pieces.map(({ id, box }) => ({ id, box, turns: [], locked: false }));
   if (!roomOf(step).flow.joins && boxes.length < 2) return [];
   const slots = new Map(
     build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => [slot.id, slot])),
   );
   const word = roomOf(step).each?.name ?? 'part';
-  return boxes.map((held, i) => {
+  return boxes.map(({ turns, ...held }, i) => {
     const slot = slots.get(held.id);
-    const turned = held.turned ? ', turned' : '';
+    const size = (axis: 0 | 1) => lengthText(held.box.max[axis] - held.box.min[axis], display);
+    const kind = slot ? 'Strip' : `${word[0].toUpperCase()}${word.slice(1)}`;
     return {
       ...held,
-      name: slot
-        ? `Strip ${i + 1}, ${speciesName(slot.species)}${turned}${held.locked ? ', locked' : ''}`
-        : `${word[0].toUpperCase()}${word.slice(1)} ${i + 1}${turned}`,
+      turned: turns.length > 0,
+      name: [
+        `${kind} ${i + 1} of ${boxes.length}`,
+        ...(slot ? [speciesName(slot.species), `${size(1)} wide`] : [`${size(0)} × ${size(1)}`]),
+        ...turns,
+        ...(held.locked ? ['locked'] : []),
+      ].join(', '),
     };
   });
 }

@@ -58,3 +58,7 @@ export function toLookAt(build: BuildDocument, findings: readonly Finding[]): Fi
     .filter(({ severity }) => severity !== 'note')
     .toSorted((a, b) => (at.get(a.step) ?? build.steps.length) - (at.get(b.step) ?? build.steps.length));
 }
+
+/** What tells one finding of a job from another: its code, its step and its dimension. */
+export const findingKey = ({ code, step, dimension }: Finding): string =>
+  [code, step, dimension ?? ''].join(' ');

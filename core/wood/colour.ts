@@ -1,5 +1,17 @@
-import { converter, differenceCiede2000 } from 'culori';
+import {
+  converter,
+  differenceCiede2000,
+  modeLab65,
+  modeLrgb,
+  modeOklab,
+  modeRgb,
+  modeXyz65,
+  useMode as register,
+} from 'culori/fn';
 import type { Look, OkLab } from './looks';
+
+// Only the colour spaces on the way between those used here: all of them would weigh four times as much.
+for (const mode of [modeRgb, modeLrgb, modeXyz65, modeLab65, modeOklab]) register(mode as typeof modeRgb);
 
 const toLab65 = converter('lab65');
 const ciede2000 = differenceCiede2000();

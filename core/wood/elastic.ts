@@ -27,7 +27,7 @@ export interface Elastic {
 }
 
 /** Where the values come from; recalled from memory, and said so wherever they are shown. */
-export const ELASTIC_SOURCE = `${data.source}; from memory`;
+export const ELASTIC_SOURCE = `${data.source}; unverified`;
 
 /** Woods without a row of their own that stand close to one that has: the handbook's own groups, or the same genus. */
 const NEAREST: Record<string, string> = {

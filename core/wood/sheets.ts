@@ -2,7 +2,7 @@ import type { Species } from './properties';
 
 /** Where the values of sheets and metals come from. */
 export const MATERIAL_SOURCE =
-  'Wood Handbook (FPL-GTR-282), chapter 12, for plywood, laminated veneer lumber and fibreboard; densities and stiffness of birch plywood and fibreboard: means that makers publish by EN 323 and EN 310; metals: room-temperature handbook values; all from memory';
+  'Wood Handbook (FPL-GTR-282), chapter 12, for plywood, laminated veneer lumber and fibreboard; densities and stiffness of birch plywood and fibreboard: means that makers publish by EN 323 and EN 310; metals: room-temperature handbook values; all unverified';
 
 /** Stiffness of metal: the same every way; shear by E / 2 (1 + nu) at nu = 0.33. */
 const METAL_RATIOS = { ET: 1, ER: 1, GLR: 0.376, GLT: 0.376, GRT: 0.376, nuLR: 0.33, nuLT: 0.33 };

@@ -3,6 +3,10 @@
  * themselves. Routes, titles and the browser tests are made from this list.
  */
 export const ADDRESSES = {
+  start: 'Welcome',
+  'start/shop': 'Set up your shop',
+  shops: 'Shops',
+  today: 'Today',
   jobs: 'Jobs',
   'jobs/new': 'New job',
   patterns: 'Patterns',

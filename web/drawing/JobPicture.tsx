@@ -46,7 +46,8 @@ export function JobPicture({
         if (!canvas.current) return;
         const { style } = canvas.current;
         style.width = `${(rows.width * rows.scale) / density}px`;
-        style.height = `${(rows.height * rows.scale) / density}px`;
+        // In a window that was made narrower it shrinks as a whole until it is drawn anew.
+        style.height = 'auto';
         paintRows(canvas.current, rows);
       },
     );
@@ -58,7 +59,7 @@ export function JobPicture({
         aria-hidden
         width="0"
         height="0"
-        className={view === 'face' ? 'shadow-[0_1px_3px_rgb(0_0_0/0.25)]' : ''}
+        className={`max-w-full ${view === 'face' ? 'shadow-[0_1px_3px_rgb(0_0_0/0.25)]' : ''}`}
       />
     </div>
   );

@@ -1,7 +1,17 @@
 /** A cabinetmaker's triangle across the parts as they lie, with its point to the far edge. */
-export function TriangleMark({ width, height }: { width: number; height: number }) {
-  const base = Math.min(width * 0.5, height * 1.2);
-  const left = (width - base) / 2;
+export function TriangleMark({
+  width,
+  height,
+  upright,
+}: {
+  width: number;
+  height: number;
+  upright: boolean;
+}) {
+  const [along, across] = upright ? [height, width] : [width, height];
+  const base = Math.min(along * 0.5, across * 1.2);
+  const from = (along - base) / 2;
+  const at = (u: number, v: number) => (upright ? `${v} ${height - u}` : `${u} ${v}`);
   return (
     <svg
       aria-hidden
@@ -10,7 +20,7 @@ export function TriangleMark({ width, height }: { width: number; height: number 
       height={height}
     >
       <path
-        d={`M${left} ${height}L${width / 2} 0L${left + base} ${height}`}
+        d={`M${at(from, across)}L${at(along / 2, 0)}L${at(from + base, across)}`}
         className="stroke-graphite fill-none"
         strokeWidth="1.6"
         strokeDasharray="7 2 3 2"

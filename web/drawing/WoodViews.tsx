@@ -3,6 +3,9 @@ import type { BuildDocument } from '../../core/document';
 import type { Placed } from './layout';
 import { askForPictures, paintRows } from './pictures';
 
+/** So many pixels all views of a step have at most: 60 MB of picture. */
+const MOST_PX = 15e6;
+
 /** The views of a step drawn as wood. The last picture stays, stretched, until the new one covers it. */
 export function WoodViews({
   build,
@@ -12,14 +15,16 @@ export function WoodViews({
 }: {
   build: BuildDocument;
   step: string | undefined;
-  layout: { mmPerPx: number; views: readonly Placed[] };
+  layout: { mmPerPx: number; views: readonly Placed[]; upright?: boolean };
   canvasRef?: (canvas: HTMLCanvasElement | null) => void;
 }) {
   const asker = useId();
   const canvases = useRef(new Map<string, HTMLCanvasElement>());
   const { views } = layout;
   useEffect(() => {
-    const density = Math.min(2, window.devicePixelRatio || 1);
+    const px = views.reduce((sum, { width, height }) => sum + width * height, 0);
+    // A very large drawing is as fine as memory allows, not as fine as the screen.
+    const density = Math.min(2, window.devicePixelRatio || 1, Math.sqrt(MOST_PX / Math.max(1, px)));
     const wishes = views.map(({ view }) => ({ view, pxMm: layout.mmPerPx / density }));
     return askForPictures(asker, { build, step }, wishes, (rows) => {
       const canvas = canvases.current.get(slotOf(rows.view));
@@ -38,7 +43,7 @@ export function WoodViews({
       key={slotOf(place.view)}
       aria-hidden
       className="absolute"
-      style={style(place)}
+      style={layout.upright ? upright(place) : across(place)}
       ref={(canvas) => {
         if (canvas) canvases.current.set(slotOf(place.view), canvas);
         if (slotOf(place.view) === 'face') canvasRef?.(canvas);
@@ -48,4 +53,13 @@ export function WoodViews({
 }
 
 const slotOf = (view: string) => (view === 'underside' ? 'face' : view);
-const style = ({ left, top, width, height }: Placed) => ({ left, top, width, height });
+const across = ({ left, top, width, height }: Placed) => ({ left, top, width, height });
+/** The picture is made as the piece lies and turned a quarter against the clock about its upper left corner. */
+const upright = ({ left, top, width, height }: Placed) => ({
+  left,
+  top: top + height,
+  width: height,
+  height: width,
+  transform: 'rotate(-90deg)',
+  transformOrigin: '0 0',
+});

@@ -18,17 +18,51 @@ export interface BenchLayout {
   edge: Placed;
   end: Placed;
   views: readonly Placed[];
+  /** Drawn upright, a quarter turn against the clock: the length runs up, the far edge lies at the left. */
+  upright: boolean;
 }
 
 const MARGIN = { left: 62, top: 46, right: 20, bottom: 16 };
 const GAP = 22;
 
-/** Fits the views of a scene into the room there is, all at one scale. */
+type Rect = Pick<Placed, 'left' | 'top' | 'width' | 'height'>;
+
+/** A rectangle of a drawing `wide` px wide, after the drawing was turned upright. */
+const turnedUp = <R extends Rect>(rect: R, wide: number): R => ({
+  ...rect,
+  left: rect.top,
+  top: wide - rect.left - rect.width,
+  width: rect.height,
+  height: rect.width,
+});
+
+/** Fits the views of a scene into the room there is, all at one scale; upright on the longer way of a narrow room. */
 export function layBench(
   scene: BenchScene,
   side: 'face' | 'underside',
   room: { width: number; height: number },
+  upright = false,
 ): BenchLayout {
+  const across = upright ? { width: room.height, height: room.width } : room;
+  const { views, ...laid } = layAcross(scene, side, across);
+  if (!upright) return { ...laid, views, upright };
+  const [face, edge, end] = views.map((placed) => turnedUp(placed, across.width));
+  return { mmPerPx: laid.mmPerPx, face, edge, end, views: [face, edge, end], upright };
+}
+
+/** So much larger a drawing must come out upright that it is turned, rather than left as it lies on the bench. */
+const WORTH_TURNING = 1.15;
+
+/** Whether a scene is drawn upright in a room: where that is taller than wide, and the drawing clearly larger so. */
+export const standsBetter = (scene: BenchScene, room: { width: number; height: number }): boolean =>
+  room.height > room.width &&
+  layBench(scene, 'face', room).mmPerPx > WORTH_TURNING * layBench(scene, 'face', room, true).mmPerPx;
+
+function layAcross(
+  scene: BenchScene,
+  side: 'face' | 'underside',
+  room: { width: number; height: number },
+): Omit<BenchLayout, 'upright' | 'views'> & { views: readonly [Placed, Placed, Placed] } {
   const whole: Scene = { cells: [], pieces: scene.pieces, box: scene.box };
   const size = (view: View) => {
     const frame = viewFrame(whole, view);
@@ -77,14 +111,15 @@ export function onFace(
   scene: BenchScene,
   layout: BenchLayout,
   box: { min: readonly number[]; max: readonly number[] },
-): { left: number; top: number; width: number; height: number } {
+): Rect {
   const k = layout.mmPerPx;
   const fromTop =
     layout.face.view === 'underside' ? box.min[1] - scene.box.min[1] : scene.box.max[1] - box.max[1];
-  return {
+  const rect = {
     left: (box.min[0] - scene.box.min[0]) / k,
     top: fromTop / k,
     width: (box.max[0] - box.min[0]) / k,
     height: (box.max[1] - box.min[1]) / k,
   };
+  return layout.upright ? turnedUp(rect, layout.face.height) : rect;
 }

@@ -39,7 +39,9 @@ export function Measure({
   return (
     <span className={`rule whitespace-nowrap ${className}`} title={exactText(mm)}>
       <Parts parts={parts} />
-      {unit && <span className="text-graphite ml-1 text-[0.8em] font-medium">{lengthUnit(display)}</span>}
+      {unit && (
+        <span className="text-graphite text-[0.8em] font-medium">{`\u00a0${lengthUnit(display)}`}</span>
+      )}
     </span>
   );
 }

@@ -1,5 +1,5 @@
 import { MATERIAL_KINDS, materialOf, SPECIES, type Species } from '../../core/wood';
-import type { Option } from './Choice';
+import type { Option } from './choice-face';
 import { Swatch } from './Swatch';
 
 const option = ({ id, common, material }: Species): Option => ({

@@ -90,15 +90,15 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
       >
         <div className="flex items-baseline justify-between">
           <h1 className="text-[20px] font-semibold">New job</h1>
-          <Link className="text-chalk text-[14px] underline" to="/patterns">
+          <Link className="press text-chalk text-[14px] underline" to="/patterns">
             All patterns as wood
           </Link>
         </div>
         <PatternPicker
           value={brief.pattern}
           onChange={(pattern) => {
-            const { saw, flattenWith, trimWith } = brief;
-            setBrief(startingBrief(pattern, shop, { saw, flattenWith, trimWith }));
+            const { saw, flattenWith, trimWith, allowances } = brief;
+            setBrief(startingBrief(pattern, shop, { saw, flattenWith, trimWith, allowances }));
             if (!dirtyFields.name) setValue('name', `New ${patternOf(pattern).name.toLowerCase()}`);
           }}
         />

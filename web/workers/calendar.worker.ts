@@ -1,16 +1,27 @@
 import { expose } from 'comlink';
-import { schedule, type ScheduledTask, type ShopRoom, tasksOf } from '../../core/bench';
-import type { BuildDocument } from '../../core/document';
+import {
+  type CalendarJob,
+  schedule,
+  type ScheduledTask,
+  type ShopRoom,
+  tasksOf,
+  type Morning,
+  morningOf,
+} from '../../core/bench';
+import type { ShopSnapshot } from '../../core/kit';
 import { run } from '../../core/run';
 
 const worker = {
   /** All jobs' open steps on one calendar, the first job first. A job that cannot be played adds what could be. */
-  plan: (jobs: { id: string; build: BuildDocument }[], now: number, room: ShopRoom): ScheduledTask[] =>
+  plan: (jobs: CalendarJob[], now: number, room: ShopRoom): ScheduledTask[] =>
     schedule(
       jobs.flatMap(({ id, build }) => tasksOf(id, build, run(build))),
       now,
       room,
     ),
+  /** What a shop needs to know this morning of its jobs, its shelf and its air. */
+  morning: (jobs: CalendarJob[], shop: ShopSnapshot, at: Parameters<typeof morningOf>[2]): Morning =>
+    morningOf(jobs, shop, at),
 };
 export type CalendarWorker = typeof worker;
 expose(worker);

@@ -106,6 +106,9 @@ const FIRM = [
   { below: Infinity, mpa: 1.72 },
 ] as const;
 
+/** What a glue-up is pressed with, MPa: just enough, and firmly from the lightest woods to the densest. */
+export const PRESSURES_MPA = { even: EVEN_MPA, firm: [FIRM[0].mpa, FIRM[FIRM.length - 1].mpa] } as const;
+
 /** Pressure wanted for woods, the densest of them deciding, MPa. */
 export function pressureFor(species: readonly string[], practice: GluePractice['pressure']): number {
   if (practice === 'even') return EVEN_MPA;

@@ -11,6 +11,7 @@ export const LIMITS = {
   collet: { name: 'Largest shank', says: 'largest shank its chuck or collet holds' },
   margin: { name: 'Hold-down margin', says: 'kept free of cuts all round for clamps' },
   dial: { name: 'Dial', says: 'finest step it is set by' },
+  turn: { name: 'A turn of the crank', says: 'how far one turn moves its bed; none with a read-out' },
 } as const satisfies Record<string, { name: string; says: string }>;
 
 export type LimitName = keyof typeof LIMITS;

@@ -11,7 +11,7 @@ export const ownRule: Pattern = {
   name: 'Own lay-up',
   group: 'Panels',
   about:
-    'A lay-up you have kept as a rule, fitted to another width: woods, proportions, turns and marks as they were.',
+    'A lay-up you have saved as your pattern, fitted to another width: woods, proportions, turns and marks as they were.',
   moduleLabel: 'One run of the rule, about',
   endGrain: false,
   measures: [{ key: 'rule', label: 'Rule', kind: 'words', fallback: '' }],
@@ -23,7 +23,7 @@ export const ownRule: Pattern = {
     const rule = rules.find(({ id }) => id === wordOf(order, 'rule')) ?? rules[0];
     if (!rule)
       throw new Refusal([
-        'No lay-up is kept as a rule yet: open a job, choose its glue-up and press “Keep as a rule”.',
+        'No pattern of your own is saved yet: open a job, choose its glue-up and press “Save as my pattern”.',
       ]);
     const [length, width, thickness] = sizesOf(order, [22 * INCH, 12 * INCH, 0.875 * INCH]);
     const runs = Math.max(1, Math.round(width / brief.module.mm));

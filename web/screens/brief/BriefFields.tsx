@@ -1,13 +1,16 @@
 import { Plus, X } from 'lucide-react';
-import type { Brief, MeasureValue } from '../../../core/document';
+import type { MeasureValue } from '../../../core/document';
 import { doesWork, type ShopSnapshot } from '../../../core/kit';
 import { type MeasureField, measureOf, patternOf } from '../../../core/plan';
 import { type Display, type Length, lengthText } from '../../../core/units';
-import { Choice, Toggle } from '../../parts/Choice';
+import { Choice } from '../../parts/Choice';
+import { Toggle } from '../../parts/Toggle';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { AimFields } from './AimFields';
+import { JobAllowances } from './JobAllowances';
+import type { BriefPart } from './part';
 import { StockFields } from './StockFields';
 import { MILLED_WOODS } from '../../parts/woods';
 
@@ -15,15 +18,8 @@ const MOST_WOODS = 8;
 /** Options of fewer letters stand beside another field. */
 const SHORT = 12;
 
-interface Props {
-  brief: Brief;
-  shop: ShopSnapshot;
-  display: Display;
-  onChange: (change: Partial<Brief>) => void;
-}
-
 /** Sizes, woods and the pattern's own measures; drawn from the pattern's description. */
-export function BriefFields({ brief, shop, display, onChange }: Props) {
+export function BriefFields({ brief, shop, display, onChange }: BriefPart) {
   const pattern = patternOf(brief.pattern);
   const measure = (key: string, value: MeasureValue) =>
     onChange({ measures: { ...brief.measures, [key]: value } });
@@ -106,11 +102,12 @@ export function BriefFields({ brief, shop, display, onChange }: Props) {
             .map(({ id, name }) => ({ value: id, label: name }))}
         />
       </div>
+      <JobAllowances brief={brief} shop={shop} display={display} onChange={onChange} />
     </>
   );
 }
 
-function Woods({ brief, onChange }: Pick<Props, 'brief' | 'onChange'>) {
+function Woods({ brief, onChange }: Pick<BriefPart, 'brief' | 'onChange'>) {
   const { woods } = brief;
   return (
     <fieldset className="flex flex-col gap-1.5">

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
-import { type Brief, isRefused } from '../../../core/document';
-import type { ShopSnapshot } from '../../../core/kit';
+import { isRefused } from '../../../core/document';
 import { fit, stockGives, stripsOfStock, largestSawn, thinnerForStock } from '../../../core/plan';
-import { type Display, inputText, lengthText, lengthUnit } from '../../../core/units';
-import { Toggle } from '../../parts/Choice';
+import { inputText, lengthText, lengthUnit } from '../../../core/units';
+import { Toggle } from '../../parts/Toggle';
+import type { BriefPart } from './part';
 
 const STRIPS = [
   { value: 'milled', label: 'Milled' },
@@ -11,17 +11,7 @@ const STRIPS = [
 ] as const;
 
 /** What the wood is sold as, what that really is, whether this plan comes out of it, and what can be taken over from it. */
-export function StockFields({
-  brief,
-  shop,
-  display,
-  onChange,
-}: {
-  brief: Brief;
-  shop: ShopSnapshot;
-  display: Display;
-  onChange: (change: Partial<Brief>) => void;
-}) {
+export function StockFields({ brief, shop, display, onChange }: BriefPart) {
   const text = brief.stock ?? '';
   const gives = useMemo(() => stockGives(text, shop, brief.asTheyAre), [text, shop, brief.asTheyAre]);
   const sawn = useMemo(() => {

@@ -1,24 +1,22 @@
-import { wrap } from 'comlink';
 import { Download } from 'lucide-react';
 import { DateTime } from 'luxon';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobReply } from '../../../contract/api';
-import type { ScheduledTask, ShopRoom } from '../../../core/bench';
+import { onCalendar, roomOfShop, type ScheduledTask, zoneOf } from '../../../core/bench';
 import { mustEdit } from '../../../core/edit';
-import { clampsOf, gluingOf } from '../../../core/kit';
+import { gluingOf } from '../../../core/kit';
 import { api, problemText, useBuildsQuery, useKitQuery } from '../../app/api';
 import { keepChange } from '../../app/outbox';
 import { useAppDispatch } from '../../app/store';
 import { Tick } from '../../parts/Tick';
-import type { CalendarWorker } from '../../workers/calendar.worker';
 import { DayGrid } from './DayGrid';
 import { exportCalendar } from './export';
+import { calendarWorker, localZone } from './calendar-worker';
 import { FullScreen } from '../../parts/layout';
+import { UndoButtons } from '../../parts/UndoButtons';
+import { UndoKeys } from '../../parts/UndoKeys';
 
-const worker = wrap<CalendarWorker>(
-  new Worker(new URL('../../workers/calendar.worker.ts', import.meta.url), { type: 'module' }),
-);
 /** Days in sight at once. */
 const DAYS = 9;
 
@@ -31,6 +29,7 @@ export function Calendar() {
   const [tasks, setTasks] = useState<ScheduledTask[]>();
   const [offset, setOffset] = useState(0);
   const [refused, setRefused] = useState<string>();
+  const [moves, setMoves] = useState<{ past: Moved[]; future: Moved[] }>({ past: [], future: [] });
   const dispatch = useAppDispatch();
   const [now] = useState(() => Math.floor(Date.now() / 300_000) * 300_000);
   const open = useMemo(
@@ -38,26 +37,19 @@ export function Calendar() {
     [jobs],
   );
   // At first only the jobs somebody has begun or moved, else the newest: nine jobs at once are no plan.
-  const off = hidden ?? new Set(firstHidden(open));
+  const off = hidden ?? new Set(firstHidden(open, now));
   const shown = open.filter(({ id }) => !off.has(id));
   const key = shown.map(({ id, version }) => `${id}.${version}`).join();
   const shop = kit?.shop;
-  const zone = (shop && gluingOf(shop).hours.zone) ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const zone = shop ? zoneOf(shop, localZone()) : localZone();
   useEffect(() => {
     if (!shop) return;
-    const practice = gluingOf(shop);
-    const room: ShopRoom = {
-      hours: practice.hours,
-      zone,
-      benches: practice.benches,
-      clamps: Object.fromEntries(clampsOf(shop).map(({ id, count }) => [id, count])),
-    };
     let gone = false;
-    worker
+    calendarWorker
       .plan(
         shown.map(({ id, build }) => ({ id, build })),
         now,
-        room,
+        roomOfShop(shop, zone),
       )
       .then((planned) => !gone && setTasks(planned))
       .catch((problem: unknown) => !gone && setRefused((problem as Error).message));
@@ -75,14 +67,12 @@ export function Calendar() {
     );
   if (!jobs || !shop) return <p className="text-graphite p-8">Reading the jobs …</p>;
   const nameOf = (id: string) => jobs.find((job) => job.id === id)?.name ?? '';
-  const move = (task: ScheduledTask, begin: number | undefined) => {
-    const job = jobs.find(({ id }) => id === task.job);
-    if (!job) return;
-    const build = mustEdit(job.build, {
-      do: 'setStep',
-      step: task.step,
-      change: { begin: begin === undefined ? undefined : new Date(begin).toISOString() },
-    });
+  const put = ({ job: id, step, begin }: Moved): Moved | undefined => {
+    const job = jobs.find((each) => each.id === id);
+    const before = job?.build.steps.find((each) => each.id === step);
+    // Gone meanwhile, elsewhere: there is nothing to put back.
+    if (!job || !before) return undefined;
+    const build = mustEdit(job.build, { do: 'setStep', step, change: { begin } });
     keepChange('job', job.id, { name: build.name, version: job.version, content: build });
     dispatch(
       api.util.updateQueryData('builds', undefined, (all) => ({
@@ -90,6 +80,30 @@ export function Calendar() {
         jobs: all.jobs.map((each) => (each.id === job.id ? { ...each, build } : each)),
       })),
     );
+    return { job: id, step, begin: before.begin };
+  };
+  const move = (task: ScheduledTask, begin: number | undefined) => {
+    const iso = begin === undefined ? undefined : new Date(begin).toISOString();
+    const before = put({ job: task.job, step: task.step, begin: iso });
+    if (before) setMoves(({ past }) => ({ past: [...past, before], future: [] }));
+  };
+  const undo = () => {
+    const last = moves.past.at(-1);
+    if (!last) return;
+    const after = put(last);
+    setMoves(({ past, future }) => ({
+      past: past.slice(0, -1),
+      future: after ? [...future, after] : future,
+    }));
+  };
+  const redo = () => {
+    const last = moves.future.at(-1);
+    if (!last) return;
+    const before = put(last);
+    setMoves(({ past, future }) => ({
+      past: before ? [...past, before] : past,
+      future: future.slice(0, -1),
+    }));
   };
   const days = Array.from({ length: DAYS }, (_, i) =>
     DateTime.fromMillis(now, { zone })
@@ -98,6 +112,7 @@ export function Calendar() {
   );
   return (
     <FullScreen>
+      <UndoKeys onUndo={undo} onRedo={redo} />
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1 className="text-[20px] font-semibold">Calendar</h1>
         <span className="text-graphite text-[14px]">
@@ -110,6 +125,7 @@ export function Calendar() {
           </span>
         )}
         <span className="ml-auto flex flex-wrap items-center gap-2">
+          <UndoButtons past={moves.past.length} future={moves.future.length} onUndo={undo} onRedo={redo} />
           <button type="button" className="action" onClick={() => setOffset(offset - 7)}>
             A week back
           </button>
@@ -161,7 +177,14 @@ export function Calendar() {
       </div>
       {shown.length === 0 ? (
         <p className="text-graphite text-[15px]">
-          {open.length === 0 ? 'No job has a step left to do.' : 'Tick a job to see its days.'}{' '}
+          {open.length === 0
+            ? 'No job has a step left to do. A job that is planned stands here with its days: a panel glued on Monday is flattened on Tuesday.'
+            : 'Tick a job to see its days.'}{' '}
+          {open.length === 0 && (
+            <Link className="action mr-2" to="/jobs/new">
+              Plan a new job
+            </Link>
+          )}
           <Link className="text-chalk underline" to="/jobs">
             All jobs
           </Link>
@@ -180,13 +203,19 @@ export function Calendar() {
   );
 }
 
+/** When a step was meant to begin before it was moved. */
+interface Moved {
+  job: string;
+  step: string;
+  begin: string | undefined;
+}
+
 const DAY_NAMES = ['', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const hoursText = (days: readonly number[], from: number, to: number): string =>
   `${days.map((d) => DAY_NAMES[d]).join(' ')}, ${from}:00 to ${to}:00`;
 
-/** Jobs left out at first: those not begun, but for the two newest. */
-function firstHidden(jobs: readonly JobReply[]): string[] {
-  const begun = (job: JobReply) => job.build.steps.some((step) => step.done || step.begin);
-  const newest = jobs.slice(-2).map(({ id }) => id);
-  return jobs.filter((job) => !begun(job) && !newest.includes(job.id)).map(({ id }) => id);
+/** Jobs left out at first: ideas, but for the two newest. */
+function firstHidden(jobs: readonly JobReply[], now: number): string[] {
+  const shown = new Set(onCalendar(jobs, now));
+  return jobs.filter((job) => !shown.has(job)).map(({ id }) => id);
 }

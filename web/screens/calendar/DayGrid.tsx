@@ -13,7 +13,7 @@ const LOOK: Record<ScheduledTask['kind'], { words: string; style: React.CSSPrope
     style: { backgroundImage: 'repeating-linear-gradient(45deg,#22272a 0 1.5px,#fafaf7 1.5px 6px)' },
   },
   settle: {
-    words: 'joint settles',
+    words: 'full strength after',
     style: { backgroundImage: 'repeating-linear-gradient(0deg,#cdd1cc 0 1px,#fafaf7 1px 5px)' },
   },
   rest: {
@@ -148,6 +148,8 @@ export function DayGrid({
                 {picked.name}
               </Link>
               , {when(picked.from)} to {when(picked.to)}
+              {picked.spans.length > 1 &&
+                `: ${minutesText(picked.minutes)} of work, ${stretches(picked, when)}`}
               {picked.why && <span className="text-red">; {WHY[picked.why]}</span>}
               {picked.begin !== undefined && (
                 <button
@@ -168,6 +170,12 @@ export function DayGrid({
   );
 }
 
+/** The stretches of work, where other work or the end of a day lies between: why it ends later than it takes. */
+const stretches = ({ spans }: ScheduledTask, when: (t: number) => string): string | undefined =>
+  spans.length < 2
+    ? undefined
+    : `in stretches, with other work or closed hours between: ${spans.map(({ from, to }) => `${when(from)} to ${when(to).slice(-5)}`).join(', ')}`;
+
 function JobRow({
   job,
   days,
@@ -182,7 +190,7 @@ function JobRow({
   return (
     <>
       <div className="border-line bg-sheet border-r border-b px-3 py-2 text-[14px] font-medium">
-        <Link className="hover:text-chalk" to={`/jobs/${job.id}`}>
+        <Link className="press hover:text-chalk" to={`/jobs/${job.id}`}>
           {job.name}
         </Link>
       </div>
@@ -227,8 +235,8 @@ function Agenda({
 }) {
   const rows = tasks.toSorted((a, b) => a.from - b.from || a.to - b.to).slice(0, 60);
   return (
-    <table className="m-3 text-[14px]" aria-label="What comes next">
-      <thead>
+    <table className="m-3 text-[14px] max-desk:w-[calc(100%-24px)]" aria-label="What comes next">
+      <thead className="max-desk:sr-only">
         <tr className="label text-left">
           <th className="pr-5 pb-1 font-medium">What comes next</th>
           <th className="pr-5 pb-1 font-medium">until</th>
@@ -244,13 +252,24 @@ function Agenda({
           return (
             <tr
               key={`${task.job}/${task.id}`}
-              className={`border-line border-t border-dotted ${isChosen ? 'bg-chalk-wash' : ''}`}
+              className={`border-line border-t border-dotted max-desk:grid max-desk:grid-cols-[auto_auto_1fr] max-desk:py-1 ${isChosen ? 'bg-chalk-wash' : ''}`}
             >
               <td className="rule py-0.5 pr-5">{when(task.from)}</td>
-              <td className="rule pr-5">{when(task.to)}</td>
-              <td className="rule pr-5 text-right">{minutesText(task.minutes)}</td>
-              <td className="pr-5">{job}</td>
-              <td>
+              <td className="rule pr-5">
+                <span className="desk:hidden">to </span>
+                {when(task.to)}
+              </td>
+              <td className="rule pr-5 text-right max-desk:pr-0" title={stretches(task, when)}>
+                {minutesText(task.minutes)}
+                {task.spans.length > 1 && (
+                  <span className="text-graphite font-sans text-[12.5px] font-normal">
+                    {' '}
+                    in {task.spans.length} stretches
+                  </span>
+                )}
+              </td>
+              <td className="pr-5 max-desk:col-span-3">{job}</td>
+              <td className="max-desk:col-span-3">
                 <button
                   type="button"
                   aria-label={`${job}, ${task.name}, ${LOOK[task.kind].words}, ${when(task.from)} to ${when(task.to)}`}

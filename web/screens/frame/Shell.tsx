@@ -1,16 +1,21 @@
 import { Menu } from 'lucide-react';
-import { Popover } from 'radix-ui';
-import { useEffect, useRef, useState } from 'react';
-import { NavLink, Outlet, useLocation, useMatches } from 'react-router';
+import { type CSSProperties, Suspense, useEffect, useRef } from 'react';
+import { Link, matchPath, NavLink, Outlet, useLocation } from 'react-router';
 import type { Display } from '../../../core/units';
+import { ADDRESSES } from '../../app/addresses';
 import { problemText, useKitQuery } from '../../app/api';
 import '../../app/keeping';
 import { changeKit } from '../../app/kit';
 import { useReach } from '../../app/outbox-view';
-import { Toggle } from '../../parts/Choice';
+import { currentShop, isShopless } from '../../app/shop-choice';
+import { Toggle } from '../../parts/Toggle';
+import { DropDown } from '../../parts/DropDown';
+import { Skips } from '../../parts/layout';
+import { FirstUse, useFirstUse } from './FirstUse';
 import { Waiting } from './Waiting';
 
 const NAV = [
+  ['/today', 'Today'],
   ['/jobs', 'Jobs'],
   ['/calendar', 'Calendar'],
   ['/rack', 'Rack'],
@@ -18,14 +23,21 @@ const NAV = [
   ['/tables', 'Tables'],
 ] as const;
 
+const SKIPS = [['work', 'To the work']] as const;
+
 const displayText = ({ system, fraction }: Display) =>
   system === 'mm' ? 'millimetres' : fraction === 0 ? 'inches, decimal' : `inches, 1/${fraction}`;
 
+/** What the window of an address is called; screens of a job name it themselves. */
+function titleOf(pathname: string): string | undefined {
+  const known = Object.entries(ADDRESSES).find(([path]) => matchPath(`/${path}`, pathname));
+  return known ? known[1] : 'Nothing here';
+}
+
 /** The screen that is shown is named in the window's title, and a new one is told by the focus on its heading. */
 function useArrival() {
-  const matches = useMatches();
   const { pathname } = useLocation();
-  const title = (matches.at(-1)?.handle as { title?: string } | undefined)?.title;
+  const title = titleOf(pathname);
   const first = useRef(pathname);
   useEffect(() => {
     if (title) document.title = `${title} · Junta`;
@@ -47,14 +59,23 @@ function useArrival() {
   }, [pathname]);
 }
 
+/** The kit of the shop this page works in; on a screen that belongs to no shop nobody is asked for one that is not chosen. */
+function useShopHere() {
+  const { pathname } = useLocation();
+  const skip = isShopless(pathname) && currentShop() === undefined;
+  return useKitQuery(undefined, { refetchOnFocus: true, skip });
+}
+
 /** The page around every screen: where to go, whose shop it is, and how it reads numbers. */
 export function Shell() {
-  const { data: kit, error } = useKitQuery(undefined, { refetchOnFocus: true });
+  const { data: kit, error } = useShopHere();
   const { away, open } = useReach();
   useArrival();
+  const hint = useFirstUse();
   return (
-    <div className="min-h-dvh">
-      <header className="border-line bg-sheet flex h-11 print:hidden items-center gap-6 border-b px-5 max-desk:gap-3 max-desk:px-3">
+    <div className="min-h-dvh" style={hint.text ? ({ '--hint': '32px' } as CSSProperties) : undefined}>
+      <Skips label="Past the head" to={SKIPS} />
+      <header className="border-line bg-sheet flex h-(--head) print:hidden items-center gap-6 border-b px-5 max-desk:gap-3 max-desk:px-3">
         <span className="text-[18px] font-semibold tracking-tight">Junta</span>
         <nav aria-label="Main" className="flex h-full gap-4 max-desk:hidden">
           {NAV.map(([to, name]) => (
@@ -85,70 +106,80 @@ export function Shell() {
               Anybody on this network is the shop
             </span>
           )}
-          <span className="text-graphite max-desk:hidden">{kit?.shop.name}</span>
+          <Link
+            to="/shops"
+            title="Shops: go to another, set one up"
+            className="text-graphite hover:text-chalk truncate max-desk:hidden pointer-coarse:leading-11"
+          >
+            {kit?.shop.name ?? 'Shops'}
+          </Link>
           <span className="max-desk:hidden">{kit && <UnitsChoice />}</span>
           <PhoneMenu />
         </span>
       </header>
-      <Outlet />
+      {hint.text && <FirstUse text={hint.text} onDone={hint.done} />}
+      <Suspense fallback={null}>
+        <Outlet />
+      </Suspense>
     </div>
   );
 }
 
 /** Where to go and how numbers are read, folded into one button where the header has no room. */
 function PhoneMenu() {
-  const { data: kit } = useKitQuery();
-  const [open, setOpen] = useState(false);
+  const { data: kit } = useShopHere();
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        className="action desk:hidden h-11! w-11 justify-center border-0 px-0"
-        aria-label="Menu"
-      >
-        <Menu size={22} />
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={2}
-          className="sheet z-50 flex w-[min(88vw,300px)] flex-col p-3 shadow-lg"
-        >
+    <DropDown
+      label="Menu"
+      named="Menu"
+      className="action desk:hidden h-11! w-11 justify-center border-0 px-0"
+      panel="w-[min(88vw,300px)] p-3"
+      button={<Menu size={22} />}
+    >
+      {(close) => (
+        <>
           <nav aria-label="Main" className="flex flex-col pb-2">
             {NAV.map(([to, name]) => (
               <NavLink
                 key={to}
                 to={to}
-                onClick={() => setOpen(false)}
+                onClick={close}
                 className={({ isActive }) =>
-                  `flex h-11 items-center rounded px-2 text-[17px] font-medium ${isActive ? 'bg-chalk-wash text-chalk' : ''}`
+                  `flex h-11 shrink-0 items-center rounded px-2 text-[17px] font-medium ${isActive ? 'bg-chalk-wash text-chalk' : ''}`
                 }
               >
                 {name}
               </NavLink>
             ))}
           </nav>
-          <span className="text-graphite border-line border-t px-2 pt-2 text-[14px]">{kit?.shop.name}</span>
+          <Link
+            to="/shops"
+            onClick={close}
+            className="text-graphite border-line flex h-11 items-center border-t px-2 text-[15px]"
+          >
+            {kit?.shop.name ?? 'Shops'}
+          </Link>
           <div className="flex flex-col gap-3 p-2">{kit && <UnitsFields display={kit.shop.display} />}</div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </>
+      )}
+    </DropDown>
   );
 }
 
 /** Switches the whole shop between inches and millimetres. */
 function UnitsChoice() {
-  const { data: kit } = useKitQuery();
+  const { data: kit } = useShopHere();
   if (!kit) return null;
   const { display } = kit.shop;
   return (
-    <Popover.Root>
-      <Popover.Trigger className="action h-7">{displayText(display)}</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} className="sheet z-50 flex flex-col gap-3 p-4 shadow-lg">
-          <UnitsFields display={display} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <DropDown
+      label="How numbers are read"
+      className="action h-7"
+      panel="gap-3 p-4"
+      button={displayText(display)}
+    >
+      {() => <UnitsFields display={display} />}
+    </DropDown>
   );
 }
 

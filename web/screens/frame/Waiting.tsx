@@ -1,17 +1,19 @@
-import { Popover } from 'radix-ui';
 import { useMemo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { counted } from '../../../core/units';
 import { api } from '../../app/api';
 import type { Draft } from '../../app/drafts';
-import { settleConflict, standing, throwAway } from '../../app/outbox';
+import { sendAgain, settleConflict, standing, throwAway } from '../../app/outbox';
 import { useReach, useUnsent } from '../../app/outbox-view';
 import { store } from '../../app/store';
-import { TwoVersions } from '../../parts/TwoVersions';
+import { DropDown } from '../../parts/DropDown';
+import { lazily } from '../../parts/lazily';
 import { differences } from '../../parts/differences';
 import type { BuildDocument } from '../../../core/document';
 import { draftFormat, jobFormat } from '../../../core/exchange/job';
 import { saveFile } from '../../parts/save-file';
+
+const TwoVersions = lazily(async () => (await import('../../parts/TwoVersions')).TwoVersions);
 
 const STATE: Record<Draft['state'], string> = {
   waiting: 'waits for the server',
@@ -48,33 +50,33 @@ export function Waiting() {
         </span>
       )}
       {(away !== undefined ? drafts : trouble).length > 0 && (
-        <Popover.Root>
-          <Popover.Trigger
-            className={`action h-7 ${trouble.length > 0 ? 'text-red border-red' : ''}`}
-            data-testid="unsent"
-          >
-            {trouble.length > 0 ? `${count(trouble)} to look at` : `${drafts.length} kept here`}
-          </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content
-              align="end"
-              sideOffset={6}
-              className="sheet z-50 max-h-[70dvh] w-96 max-w-[calc(100vw-16px)] overflow-auto p-4 shadow-lg"
-            >
+        <DropDown
+          label="Changes that wait for the server"
+          className={`action h-7 ${trouble.length > 0 ? 'text-red border-red' : ''}`}
+          panel="w-96 p-4"
+          testId="unsent"
+          button={trouble.length > 0 ? `${count(trouble)} to look at` : `${drafts.length} kept here`}
+        >
+          {() => (
+            <>
               <h2 className="pb-1 font-semibold">Not stored yet</h2>
               <ul className="flex flex-col">
                 {drafts.map((draft) => (
                   <WaitingLine key={draft.key} draft={draft} />
                 ))}
               </ul>
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+            </>
+          )}
+        </DropDown>
       )}
       {asked && <DraftConflict draft={asked} />}
     </>
   );
 }
+
+/** Brings back the deleted job that a change belongs to. */
+const bringBack = async (id: string): Promise<void> =>
+  void (await store.dispatch(api.endpoints.placeJob.initiate({ id, deleted: false })));
 
 function WaitingLine({ draft }: { draft: Draft }) {
   const { pathname } = useLocation();
@@ -95,6 +97,15 @@ function WaitingLine({ draft }: { draft: Draft }) {
         )}
         {state === 'refused' && (
           <>
+            <button
+              type="button"
+              className="action"
+              onClick={() =>
+                void (draft.deleted ? bringBack(subject) : Promise.resolve()).then(() => sendAgain(draft))
+              }
+            >
+              {draft.deleted ? 'Bring the job back and send it' : 'Send again'}
+            </button>
             <button
               type="button"
               className="action"

@@ -1,6 +1,14 @@
 import { ZoomIn, ZoomOut } from 'lucide-react';
-import { type KeyboardEvent, memo, useCallback, useEffect, useMemo, useRef } from 'react';
-import type { BuildDocument, Step } from '../../../core/document';
+import {
+  type ComponentProps,
+  type KeyboardEvent,
+  memo,
+  useCallback,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+} from 'react';
+import { type BuildDocument, DIMENSIONS, type Step } from '../../../core/document';
 import type { Outlook } from '../../../core/review';
 import { asGlueUp } from '../../../core/steps';
 import { heldPieces, laysByHand, laysStrips, partChanged } from '../../../core/view';
@@ -12,14 +20,19 @@ import { JointMarks } from '../../drawing/JointMarks';
 import { type Handle, StripHandles } from '../../drawing/StripHandles';
 import { TriangleMark } from '../../drawing/TriangleMark';
 import { WoodViews } from '../../drawing/WoodViews';
-import { layBench, onFace } from '../../drawing/layout';
+import { type BenchLayout, layBench, onFace, standsBetter } from '../../drawing/layout';
 import { useRoom } from '../../drawing/use-room';
-import { useZoom } from '../../drawing/use-zoom';
+import { inHand, useZoom } from '../../drawing/use-zoom';
+import { useFingers } from '../../parts/use-phone';
 import { StripTools } from './StripTools';
 import { Tray } from './chain/Tray';
-import { GlueBench } from './glue/GlueBench';
-import { GlueTools } from './glue/GlueTools';
+import { lazily } from '../../parts/lazily';
 import { pieceAction } from './strip-actions';
+
+const Pinch = lazily(async () => (await import('../../drawing/Pinch')).Pinch);
+type Pinched = Parameters<ComponentProps<typeof Pinch>['onPinch']>[0];
+const GlueBench = lazily(async () => (await import('./glue/GlueBench')).GlueBench);
+const GlueTools = lazily(async () => (await import('./glue/GlueTools')).GlueTools);
 
 /** The piece at the chosen step in true projection, and what can be taken hold of. */
 export const Bench = memo(function Bench({
@@ -39,42 +52,63 @@ export const Bench = memo(function Bench({
   const glueView = useAppSelector(({ job }) => job.glueView);
   const planned = useAppSelector(({ job }) => job.planned);
   const { room, size: space } = useRoom();
+  const fingers = useFingers();
   const face = useRef<HTMLCanvasElement>(null);
   const { scene } = outlook;
+  const upright = scene !== undefined && inHand(space) && standsBetter(scene, space);
   const least = useCallback(
     (within: { width: number; height: number }) => {
-      const laid = scene && layBench(scene, 'face', within);
+      const laid = scene && layBench(scene, 'face', within, upright);
       if (!scene || !laid) return undefined;
-      const heights = heldPieces(build, outlook, scene).map(({ box }) => onFace(scene, laid, box).height);
-      return heights.length > 0 ? Math.min(...heights) : undefined;
+      const sizes = heldPieces(build, outlook, { scene, display }).map(({ box }) => onFace(scene, laid, box));
+      return sizes.length > 0
+        ? Math.min(...sizes.map(({ width, height }) => Math.min(width, height)))
+        : undefined;
     },
-    [build, outlook, scene],
+    [build, outlook, scene, display, upright],
   );
-  const { zoom, size, larger, smaller, toggle } = useZoom(space, least);
+  const { zoom, size, larger, smaller, toggle, pinched } = useZoom(space, least);
   const layout = useMemo(
-    () => scene && size.width > 0 && layBench(scene, underside ? 'underside' : 'face', size),
-    [scene, size, underside],
+    () => scene && size.width > 0 && layBench(scene, underside ? 'underside' : 'face', size, upright),
+    [scene, size, underside, upright],
   );
+  // What lies between two fingers stays between them: where that is on the drawing, and where in its room.
+  const between = useRef<{ on: readonly number[]; at: readonly number[] }>(undefined);
+  const onPinch = ({ at: [x, y], zoom: to, last }: Pinched) => {
+    const view = room.current;
+    if (!view) return;
+    const box = view.getBoundingClientRect();
+    const at = [x - box.left, y - box.top];
+    const on = [(view.scrollLeft + at[0]) / zoom, (view.scrollTop + at[1]) / zoom];
+    between.current = { on: between.current?.on ?? on, at };
+    pinched(to);
+    if (last) setTimeout(() => (between.current = undefined), 50);
+  };
   // Larger than its room, the drawing begins at the chosen part, else at its upper left corner.
-  useEffect(() => {
+  useLayoutEffect(() => {
     const view = room.current;
     if (!view || !layout || zoom <= 1) return;
+    if (between.current) {
+      const { on, at } = between.current;
+      view.scrollTo({ left: on[0] * zoom - at[0], top: on[1] * zoom - at[1] });
+      return;
+    }
     const part = view.querySelector<HTMLElement>('[data-strip][aria-pressed="true"]');
     const top = layout.face.top + (part?.offsetTop ?? 0);
     const left = layout.face.left + (part?.offsetLeft ?? 0);
     view.scrollTo({
-      left: Math.max(0, left - 56),
-      top: Math.max(0, top - (part ? view.clientHeight / 3 : 56)),
+      left: Math.max(0, left - (part && layout.upright ? view.clientWidth / 3 : 56)),
+      top: Math.max(0, top - (part && !layout.upright ? view.clientHeight / 3 : 56)),
     });
   }, [room, layout, zoom, piece]);
   const handles = useMemo(
     () =>
       scene && layout
-        ? heldPieces(build, outlook, scene).map(
+        ? heldPieces(build, outlook, { scene, display }).map(
             (held): Handle => ({ ...held, ...onFace(scene, layout, held.box) }),
           )
         : [],
-    [build, outlook, scene, layout],
+    [build, outlook, scene, layout, display],
   );
   const glue = asGlueUp(step);
   const keepFace = useCallback((canvas: HTMLCanvasElement | null) => void (face.current = canvas), []);
@@ -98,14 +132,19 @@ export const Bench = memo(function Bench({
   return (
     <section
       aria-label="Bench"
+      id="bench"
+      tabIndex={-1}
       className="sheet flex min-h-0 min-w-0 flex-1 flex-col max-lg:portrait:min-h-[46dvh] max-desk:h-[62dvh] max-desk:flex-none"
     >
       <div
         ref={room}
+        // A drawing that slides is slid by arrow keys, too.
+        {...(zoom > 1 ? { tabIndex: 0, role: 'group', 'aria-label': 'Drawing' } : {})}
         className={`relative min-h-0 flex-1 ${zoom > 1 ? 'overflow-auto' : 'overflow-hidden'}`}
         data-testid="bench"
         onDoubleClick={toggle}
       >
+        {fingers && <Pinch target={room} zoom={zoom} onPinch={onPinch} />}
         {/* What makes a drawing larger than its room slide. */}
         {zoom > 1 && (
           <span
@@ -133,6 +172,7 @@ export const Bench = memo(function Bench({
                 handles={handles}
                 chosen={piece}
                 sortable={laidUp && !underside}
+                upright={layout.upright}
                 face={face}
                 onChoose={(id) => dispatch(jobActions.pieceChosen(id))}
                 onMove={(from, to) => {
@@ -145,10 +185,20 @@ export const Bench = memo(function Bench({
                 onKey={onKey}
               />
               {seams && scene.step === step.id && outlook.seams && (
-                <JointMarks readings={outlook.seams} scene={scene} layout={layout} display={display} />
+                <JointMarks
+                  readings={outlook.seams}
+                  order={shown?.laid?.map(({ piece: part }) => part) ?? []}
+                  scene={scene}
+                  layout={layout}
+                  display={display}
+                />
               )}
               {glue?.mark === 'triangle' && scene.step === step.id && (
-                <TriangleMark width={layout.face.width} height={layout.face.height} />
+                <TriangleMark
+                  width={layout.face.width}
+                  height={layout.face.height}
+                  upright={layout.upright}
+                />
               )}
               {glue?.mark === 'numbers' &&
                 scene.step === step.id &&
@@ -163,26 +213,7 @@ export const Bench = memo(function Bench({
                   </span>
                 ))}
             </div>
-            {!loose && (
-              <>
-                <DimensionLine
-                  from={layout.face.left}
-                  length={layout.face.width}
-                  at={layout.face.top - 28}
-                  mm={span(0)}
-                  display={display}
-                />
-                <DimensionLine
-                  from={layout.face.top}
-                  length={layout.face.height}
-                  at={layout.face.left - 40}
-                  vertical
-                  mm={span(1)}
-                  display={display}
-                />
-                <ThicknessMark layout={layout} mm={span(2)} />
-              </>
-            )}
+            {!loose && <Dimensions layout={layout} size={[span(0), span(1), span(2)]} />}
           </>
         )}
         {!scene && (
@@ -191,7 +222,7 @@ export const Bench = memo(function Bench({
           </p>
         )}
       </div>
-      <div className="border-line desk:hidden flex items-center gap-2 border-t p-1.5">
+      <div className="border-line desk:pointer-fine:hidden flex items-center gap-2 border-t p-1.5">
         <button
           type="button"
           className="action h-11! w-11 justify-center px-0"
@@ -219,15 +250,25 @@ export const Bench = memo(function Bench({
   );
 });
 
-function ThicknessMark({ layout, mm }: { layout: NonNullable<ReturnType<typeof layBench>>; mm: number }) {
+/** Length, width and thickness at their views, on the sides of the face that have room for them. */
+function Dimensions({
+  layout: { face, end, upright },
+  size,
+}: {
+  layout: BenchLayout;
+  size: readonly [number, number, number];
+}) {
   const display = useDisplay();
-  return (
-    <DimensionLine
-      from={layout.end.left}
-      length={layout.end.width}
-      at={layout.face.top - 28}
-      mm={mm}
-      display={display}
-    />
-  );
+  const along = upright
+    ? { from: face.top, length: face.height, at: face.left - 28, vertical: true }
+    : { from: face.left, length: face.width, at: face.top - 28 };
+  const across = upright
+    ? { from: face.left, length: face.width, at: face.top + face.height + 40 }
+    : { from: face.top, length: face.height, at: face.left - 40, vertical: true };
+  const thick = upright
+    ? { from: end.top, length: end.height, at: face.left - 28, vertical: true }
+    : { from: end.left, length: end.width, at: face.top - 28 };
+  return [along, across, thick].map((line, axis) => (
+    <DimensionLine key={DIMENSIONS[axis]} {...line} mm={size[axis]} display={display} />
+  ));
 }

@@ -1,22 +1,35 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
 import { type BuildDocument, phraseText, type Step } from '../../../core/document';
 import { type Held, heldWords, machineFacts, type ShopSnapshot } from '../../../core/kit';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { asGlueUp, machineOfStep, passesOf, roomOf, stepName, subtitleOf, tookBy } from '../../../core/steps';
-import { moneyText } from '../../../core/stock';
-import { areaText, counted, type Display, massText, offText, volumeText } from '../../../core/units';
+import {
+  areaText,
+  counted,
+  type Display,
+  massText,
+  moneyText,
+  offText,
+  volumeText,
+} from '../../../core/units';
 import { jointShares, lostInAll, setWithCarrier, slackOf } from '../../../core/view';
 import { useDisplay } from '../../app/display';
-import { useAppSelector } from '../../app/store';
+import { jobActions } from '../../app/job';
+import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
+import { PassList } from './PassList';
 import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
-import { StripSettings } from './StripSettings';
-import { GlueCard, GlueTabs } from './glue/GlueCard';
+import { ChosenStrip, StripList } from './StripSettings';
+import { GlueTabs } from './glue/GlueTabs';
 import { ChainPart } from './chain/ChainPart';
 import { PulledUp } from './PulledUp';
 import { useEdit } from './use-edit';
+import { lazily } from '../../parts/lazily';
+
+const GlueCard = lazily(async () => (await import('./glue/GlueCard')).GlueCard);
 
 /** The chosen step: its findings, its settings, and what is predicted after it. */
 export const Card = memo(function Card({
@@ -63,12 +76,13 @@ export const Card = memo(function Card({
         )
       ) : (
         <>
+          <ChosenStrip build={build} step={step} seen={seen} />
           {findings.map((finding, i) => (
             <FindingNote key={`${finding.code}${i}`} finding={finding} />
           ))}
           <Caution step={step} build={build} />
           <StepSettings key={step.id} build={build} step={step} />
-          <StripSettings build={build} step={step} seen={seen} />
+          <StripList build={build} step={step} seen={seen} />
           {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
           {seen && seen.held.length > 0 && <AtHand held={seen.held} shop={build.shop} />}
           {seen && seen.count > 0 && (
@@ -97,9 +111,40 @@ export const Card = memo(function Card({
         />
         This step is done
       </label>
+      <Neighbours build={build} step={step} />
     </PulledUp>
   );
 });
+
+/** On a phone the card ends with the way to the steps before and after. */
+function Neighbours({ build, step }: { build: BuildDocument; step: Step }) {
+  const dispatch = useAppDispatch();
+  const at = build.steps.indexOf(step);
+  const [before, after] = [build.steps[at - 1], build.steps[at + 1]] as (Step | undefined)[];
+  const go = (to: Step) => dispatch(jobActions.stepChosen(to.id));
+  return (
+    <nav aria-label="Steps before and after" className="desk:hidden grid grid-cols-2 gap-2 pt-1">
+      {before ? (
+        <button type="button" className="action h-12! min-w-0 justify-center" onClick={() => go(before)}>
+          <ChevronLeft size={18} aria-hidden className="shrink-0" />
+          <span className="truncate">{stepName(before)}</span>
+        </button>
+      ) : (
+        <span />
+      )}
+      {after && (
+        <button
+          type="button"
+          className="action action-main h-12! min-w-0 justify-center"
+          onClick={() => go(after)}
+        >
+          <span className="truncate">{stepName(after)}</span>
+          <ChevronRight size={18} aria-hidden className="shrink-0" />
+        </button>
+      )}
+    </nav>
+  );
+}
 
 /** The usual caution of a step not yet done: of its work, and of its machine. */
 function Caution({ step, build }: { step: Step; build: BuildDocument }) {
@@ -186,12 +231,12 @@ function Predicted({
             <span className="rule">{areaText(seen.glue.areaMm2, display)}</span>
           </Row>
         )}
-        {carried !== undefined && (
+        {!seen.passes && carried !== undefined && (
           <Row name="Set the machine to, carrier and all">
             <Measure value={carried} display={display} unit />
           </Row>
         )}
-        {passes !== undefined && passes > 0 && (
+        {!seen.passes && passes !== undefined && passes > 0 && (
           <Row name="Passes over the machine">
             <span className="rule">{passes}</span>
           </Row>
@@ -213,6 +258,11 @@ function Predicted({
           <span className="rule">{massText(seen.massKg, display)}</span>
         </Row>
       </dl>
+      {seen.passes && (
+        <div className="pt-3">
+          <PassList plan={seen.passes} display={display} />
+        </div>
+      )}
     </section>
   );
 }

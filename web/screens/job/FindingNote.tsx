@@ -1,7 +1,10 @@
 import { TriangleAlert } from 'lucide-react';
 import type { Finding } from '../../../core/document';
+import { isExplained } from '../../../core/worked/explained';
 import { useDisplay } from '../../app/display';
+import { useAppSelector } from '../../app/store';
 import { FixButton } from '../../parts/FixButton';
+import { How } from '../../parts/How';
 import { Words } from '../../parts/Words';
 import { useEdit } from './use-edit';
 
@@ -9,6 +12,7 @@ import { useEdit } from './use-edit';
 export function FindingNote({ finding }: { finding: Finding }) {
   const display = useDisplay();
   const edit = useEdit();
+  const build = useAppSelector(({ job }) => job.build);
   const quiet = finding.severity === 'note';
   return (
     <section
@@ -24,7 +28,13 @@ export function FindingNote({ finding }: { finding: Finding }) {
             aria-label={finding.severity === 'stop' ? 'Stops here' : 'Warning'}
           />
         )}
-        <Words phrase={finding.message} display={display} />
+        <Words phrase={finding.message} display={display} />{' '}
+        {build && isExplained(finding.code) && (
+          <How
+            of={({ workedFinding }) => workedFinding(build, finding)}
+            what={`The numbers of this ${quiet ? 'note' : 'warning'}`}
+          />
+        )}
       </p>
       {finding.caution && (
         <p className="pt-1.5 text-[13px]">

@@ -2,15 +2,14 @@ import { useEffect, useRef, useState } from 'react';
 import { type BuildDocument, type Finding, phraseText } from '../../../core/document';
 import { stepTitle } from '../../../core/steps';
 import { counted } from '../../../core/units';
-import { toLookAt } from '../../../core/view';
+import { findingKey, toLookAt } from '../../../core/view';
 import { useDisplay } from '../../app/display';
-import { jobActions } from '../../app/job';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { Window } from '../../parts/Window';
-import { FindingNote } from './FindingNote';
+import { useAppSelector } from '../../app/store';
+import { lazily } from '../../parts/lazily';
+
+const FindingsWindow = lazily(async () => (await import('./FindingsWindow')).FindingsWindow);
 
 const NONE: readonly Finding[] = [];
-const keyOf = ({ code, step, dimension }: Finding): string => [code, step, dimension ?? ''].join(' ');
 
 /** How many things are to be looked at, and all of them in the order of the work; new ones are said once, politely. */
 export function FindingsList({
@@ -24,7 +23,6 @@ export function FindingsList({
   onOpen: () => void;
   onClose: () => void;
 }) {
-  const dispatch = useAppDispatch();
   const predicted = useAppSelector(({ job }) => job.outlook?.findings);
   const id = useAppSelector(({ job }) => job.id);
   const findings = predicted ?? NONE;
@@ -42,34 +40,7 @@ export function FindingsList({
           {counted(list.length, 'thing')} to look at
         </button>
       )}
-      <Window title={`${counted(list.length, 'thing')} to look at`} open={open} onClose={onClose} wide>
-        {list.length === 0 && <p>Nothing stands in the way of this job.</p>}
-        <ol className="flex flex-col gap-4">
-          {list.map((finding, i) => {
-            const step = build.steps.find(({ id }) => id === finding.step);
-            return (
-              <li key={`${keyOf(finding)}${i}`}>
-                <h3 className="flex items-baseline justify-between gap-3 pb-1 font-semibold">
-                  {step ? stepTitle(build, step) : 'The whole job'}
-                  {step && (
-                    <button
-                      type="button"
-                      className="text-chalk text-[14px] font-medium underline"
-                      onClick={() => {
-                        dispatch(jobActions.stepChosen(step.id));
-                        onClose();
-                      }}
-                    >
-                      Go to this step
-                    </button>
-                  )}
-                </h3>
-                <FindingNote finding={finding} />
-              </li>
-            );
-          })}
-        </ol>
-      </Window>
+      {open && <FindingsWindow build={build} list={list} onClose={onClose} />}
     </>
   );
 }
@@ -82,9 +53,9 @@ function News({ findings, build }: { findings: readonly Finding[]; build: BuildD
   useEffect(() => {
     const serious = toLookAt(build, findings);
     const before = known.current;
-    known.current = new Set(serious.map(keyOf));
+    known.current = new Set(serious.map(findingKey));
     if (!before) return;
-    const fresh = serious.filter((finding) => !before.has(keyOf(finding)));
+    const fresh = serious.filter((finding) => !before.has(findingKey(finding)));
     if (fresh.length === 0) return;
     const step = build.steps.find(({ id }) => id === fresh[0].step);
     setSaid(

@@ -1,7 +1,8 @@
 import { Plus, X } from 'lucide-react';
 import { supplyFacts, type SupplyKind } from '../../../core/kit';
 import type { Fixing } from '../../../core/steps';
-import { Choice, type Option } from '../../parts/Choice';
+import { Choice } from '../../parts/Choice';
+import type { Option } from '../../parts/choice-face';
 import { NumberField } from '../../parts/NumberField';
 
 /** The hardware a step takes: what, of which size, how much. */

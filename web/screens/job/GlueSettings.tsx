@@ -4,7 +4,7 @@ import { type BuildDocument, ruleText, type TurnRule } from '../../../core/docum
 import { assemblyOf, type GlueStep } from '../../../core/steps';
 import { useDisplay } from '../../app/display';
 import { changeKit } from '../../app/kit';
-import { Toggle } from '../../parts/Choice';
+import { Toggle } from '../../parts/Toggle';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { PartPlaces } from './PartPlaces';
@@ -165,7 +165,7 @@ function KeepRule({ build, step }: { build: BuildDocument; step: GlueStep }) {
   if (name === undefined)
     return (
       <button type="button" className="action self-start" onClick={() => setName(build.name.slice(0, 60))}>
-        Keep as a rule
+        Save as my pattern
       </button>
     );
   return (

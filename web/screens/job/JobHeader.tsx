@@ -1,20 +1,34 @@
-import { Download, Eye, Grid2x2, History, Keyboard, Printer, Redo2, Trees, Undo2 } from 'lucide-react';
+import {
+  Download,
+  Ellipsis,
+  Eye,
+  Grid2x2,
+  History,
+  Keyboard,
+  type LucideIcon,
+  Printer,
+  Trees,
+} from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { type BuildDocument, phraseText } from '../../../core/document';
-import type { ShopSnapshot } from '../../../core/kit';
+import { type ShopSnapshot, shopAlone } from '../../../core/kit';
 import { useKitQuery } from '../../app/api';
 import { jobActions, type Keeping } from '../../app/job';
 import { useDisplay } from '../../app/display';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { differences } from '../../parts/differences';
+import { DropDown } from '../../parts/DropDown';
+import { lazily } from '../../parts/lazily';
 import { jobFormat } from '../../../core/exchange/job';
 import { saveFile } from '../../parts/save-file';
+import { UndoButtons } from '../../parts/UndoButtons';
 import { FindingsList } from './FindingsList';
-import { KeptVersions } from './KeptVersions';
-import { KeySheet } from './KeySheet';
-import { PlanWindow } from './PlanWindow';
 import { useEdit, useSettle } from './use-edit';
+
+const KeptVersions = lazily(async () => (await import('./KeptVersions')).KeptVersions);
+const KeySheet = lazily(async () => (await import('./KeySheet')).KeySheet);
+const PlanWindow = lazily(async () => (await import('./PlanWindow')).PlanWindow);
 
 const KEEPING: Record<Keeping, string> = {
   stored: 'stored',
@@ -23,10 +37,21 @@ const KEEPING: Record<Keeping, string> = {
   conflict: 'changed in two places',
 };
 
-/** What a build's own kit and the shop's present one do not share, leaving out how numbers are read and lay-ups kept. */
+/** What of a shop changes no plan: what it is called, how it reads numbers, what it counts in and prints on. */
+const NO_PLAN = [
+  'name',
+  'display',
+  'layUps',
+  'currency',
+  'paper',
+  'address',
+] as const satisfies (keyof ShopSnapshot)[];
+
+/** Whether a build's own kit and the shop's present one plan alike. */
 const sameKit = (a: ShopSnapshot, b: ShopSnapshot): boolean => {
-  const bare = ({ display: _d, name: _n, layUps: _l, ...rest }: ShopSnapshot) => rest;
-  return differences(bare(a), bare(b)).length === 0;
+  const bare = (shop: ShopSnapshot) =>
+    Object.fromEntries(Object.entries(shop).filter(([key]) => !(NO_PLAN as readonly string[]).includes(key)));
+  return differences(bare(shopAlone(a)), bare(shopAlone(b))).length === 0;
 };
 
 /** Whether a key pressed there writes something, or belongs to a window that is open. */
@@ -77,6 +102,27 @@ export function JobHeader({ build }: { build: BuildDocument }) {
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
   }, [dispatch]);
+  // At a desk each is a button with a sign; on a phone they are folded into one.
+  const more: Tool[] = [
+    { name: 'Kept versions', icon: History, onPress: () => setOpen('versions') },
+    ...(onWood
+      ? []
+      : [
+          {
+            name: 'Sheets',
+            icon: Printer,
+            title: 'Sheets: one drawing to scale for each glue-up',
+            to: `/jobs/${id}/sheets`,
+          },
+        ]),
+    {
+      name: 'Export',
+      icon: Download,
+      title: 'Export the job as a file',
+      onPress: () => void saveFile(jobFormat, build.name, build),
+    },
+    { name: 'Keys', icon: Keyboard, title: 'Keys (?)', onPress: () => setOpen('keys') },
+  ];
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-2">
       <h1 className="sr-only" tabIndex={-1}>
@@ -94,7 +140,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
       />
       <span className="text-graphite min-w-0 truncate text-[14px]">{build.use}</span>
       {kit && !sameKit(kit.shop, build.shop) && (
-        <span className="border-line flex items-center gap-2 rounded border bg-white px-2 py-0.5 text-[13px] whitespace-nowrap">
+        <span className="border-line flex flex-wrap items-center gap-x-2 rounded border bg-white px-2 py-0.5 text-[13px]">
           Planned with an earlier kit
           <button
             type="button"
@@ -126,35 +172,12 @@ export function JobHeader({ build }: { build: BuildDocument }) {
             onClose={() => setOpen(undefined)}
           />
         )}
-        <button
-          type="button"
-          className="action px-2"
-          aria-label="Undo"
-          title="Undo (Ctrl Z)"
-          disabled={past.length === 0}
-          onClick={() => dispatch(jobActions.undone())}
-        >
-          <Undo2 size={16} />
-        </button>
-        <button
-          type="button"
-          className="action px-2"
-          aria-label="Redo"
-          title="Redo (Ctrl Shift Z)"
-          disabled={future.length === 0}
-          onClick={() => dispatch(jobActions.redone())}
-        >
-          <Redo2 size={16} />
-        </button>
-        <button
-          type="button"
-          className="action px-2"
-          aria-label="Kept versions"
-          title="Kept versions"
-          onClick={() => setOpen('versions')}
-        >
-          <History size={16} />
-        </button>
+        <UndoButtons
+          past={past.length}
+          future={future.length}
+          onUndo={() => dispatch(jobActions.undone())}
+          onRedo={() => dispatch(jobActions.redone())}
+        />
         {!onWood && build.brief && (
           <button type="button" className="action" onClick={() => setOpen('plan')}>
             <Grid2x2 size={15} aria-hidden /> Pattern
@@ -165,14 +188,6 @@ export function JobHeader({ build }: { build: BuildDocument }) {
             <Link className="action" to={`/jobs/${id}/look`}>
               <Eye size={15} aria-hidden /> Look
             </Link>
-            <Link
-              className="action px-2"
-              to={`/jobs/${id}/sheets`}
-              aria-label="Sheets"
-              title="Sheets: one drawing to scale for each glue-up"
-            >
-              <Printer size={16} />
-            </Link>
           </>
         )}
         {!onWood && (
@@ -180,30 +195,73 @@ export function JobHeader({ build }: { build: BuildDocument }) {
             <Trees size={15} aria-hidden /> Wood
           </Link>
         )}
-        <button
-          type="button"
-          className="action px-2"
-          aria-label="Export"
-          title="Export the job as a file"
-          onClick={() => saveFile(jobFormat, build.name, build)}
-        >
-          <Download size={16} />
-        </button>
-        <button
-          type="button"
-          className="action px-2"
-          aria-label="Keys"
-          title="Keys (?)"
-          onClick={() => setOpen('keys')}
-        >
-          <Keyboard size={16} />
-        </button>
+        {more.map((each) => (
+          <MoreTool key={each.name} {...each} />
+        ))}
+        <MoreMenu tools={more} />
       </span>
-      <KeySheet open={open === 'keys'} onClose={() => setOpen(undefined)} />
+      {open === 'keys' && <KeySheet onClose={() => setOpen(undefined)} />}
       {open === 'plan' && build.brief && (
         <PlanWindow id={id ?? ''} build={build} brief={build.brief} onClose={() => setOpen(undefined)} />
       )}
       {open === 'versions' && <KeptVersions onClose={() => setOpen(undefined)} />}
     </div>
+  );
+}
+
+/** Something that the head of a job offers by a sign alone: a thing to do, or a place to go. */
+interface Tool {
+  name: string;
+  icon: LucideIcon;
+  title?: string;
+  onPress?: () => void;
+  to?: string;
+}
+
+function MoreTool({ name, icon: Icon, title = name, onPress, to }: Tool) {
+  const common = { className: 'action px-2 max-desk:hidden', 'aria-label': name, title };
+  return to ? (
+    <Link {...common} to={to}>
+      <Icon size={16} />
+    </Link>
+  ) : (
+    <button type="button" {...common} onClick={onPress}>
+      <Icon size={16} />
+    </button>
+  );
+}
+
+function MoreMenu({ tools }: { tools: readonly Tool[] }) {
+  const row = 'hover:bg-chalk-wash flex min-h-11 items-center gap-3 rounded px-3 text-left text-[16px]';
+  return (
+    <DropDown
+      label="More"
+      named="More"
+      className="action desk:hidden px-2"
+      panel="p-1"
+      button={<Ellipsis size={18} />}
+    >
+      {(close) =>
+        tools.map(({ name, icon: Icon, onPress, to }) =>
+          to ? (
+            <Link key={name} className={row} to={to}>
+              <Icon size={18} aria-hidden /> {name}
+            </Link>
+          ) : (
+            <button
+              key={name}
+              type="button"
+              className={row}
+              onClick={() => {
+                close();
+                onPress?.();
+              }}
+            >
+              <Icon size={18} aria-hidden /> {name}
+            </button>
+          ),
+        )
+      }
+    </DropDown>
   );
 }

@@ -1,4 +1,6 @@
 import { Plus } from 'lucide-react';
+import { useEffect } from 'react';
+import { useSearchParams } from 'react-router';
 import type { BuildDocument } from '../../../core/document';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -7,23 +9,54 @@ import { Card } from './Card';
 import { JobHeader } from './JobHeader';
 import { OpenJob } from './OpenJob';
 import { Stick } from './Stick';
-import { StepMenu } from './chain/StepMenu';
-import { FullScreen } from '../../parts/layout';
+import { lazily } from '../../parts/lazily';
+import { FullScreen, Skips } from '../../parts/layout';
+import { Working } from '../../parts/Working';
+
+const StepMenu = lazily(async () => (await import('./chain/StepMenu')).StepMenu);
+
+const SKIPS = [
+  ['stick', 'To the stick'],
+  ['bench', 'To the bench'],
+  ['card', 'To the card'],
+] as const;
 
 const title = (name: string) => name;
 
 /** A job: the stick, the bench and the card. */
 export const JobScreen = () => <OpenJob title={title}>{(_id, build) => <Job build={build} />}</OpenJob>;
 
+/** A link to a step of a job brings that step to the bench, once. */
+function useStepAsked(build: BuildDocument): void {
+  const [params, setParams] = useSearchParams();
+  const dispatch = useAppDispatch();
+  const asked = params.get('step');
+  const known = build.steps.some(({ id }) => id === asked);
+  useEffect(() => {
+    if (asked === null) return;
+    if (known) dispatch(jobActions.stepChosen(asked));
+    setParams(
+      (now) => {
+        now.delete('step');
+        return now;
+      },
+      { replace: true },
+    );
+  }, [asked, known, dispatch, setParams]);
+}
+
 function Job({ build }: { build: BuildDocument }) {
+  useStepAsked(build);
   const outlook = useAppSelector(({ job }) => job.outlook);
   const chosen = useAppSelector(({ job }) => job.step);
+  const adding = useAppSelector(({ job }) => job.adding !== undefined);
   const step =
     build.steps.find((candidate) => candidate.id === chosen) ?? build.steps[build.steps.length - 1];
   return (
     <FullScreen className="min-h-[560px] max-desk:pb-20">
+      <Skips label="Within the job" to={SKIPS} />
       <JobHeader build={build} />
-      <StepMenu build={build} />
+      {adding && <StepMenu build={build} />}
       {outlook ? <Stick build={build} outlook={outlook} chosen={step?.id} /> : <div className="h-40" />}
       <div className="flex min-h-0 flex-1 gap-4 max-lg:portrait:flex-col max-desk:flex-col">
         {outlook && step ? (
@@ -34,7 +67,7 @@ function Job({ build }: { build: BuildDocument }) {
         ) : build.steps.length === 0 ? (
           <Empty />
         ) : (
-          <p className="text-graphite p-6">Predicting …</p>
+          <Working className="p-6">Predicting …</Working>
         )}
       </div>
     </FullScreen>

@@ -11,8 +11,9 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['H', 'hold the part back: it lies on the bench, for a later glue-up'],
   ['Del', 'remove the strip'],
   ['[  ]', 'move the strip up or down'],
+  ['↑ ↓, Home, End', 'on the strips: from one to the next, to the first, to the last; so do ← →'],
   ['Space, arrows, Space', 'take up a strip, carry it, put it down'],
-  ['← →', 'on the stick: the step before or after'],
+  ['← →, Home, End', 'on the stick: the step before or after, the first, the last'],
   ['A', 'on the stick: add a step after the chosen one'],
   ['O', 'on the stick: leave the chosen step out, or put it back in'],
   ['Del', 'on the stick: take the chosen step out'],
@@ -26,9 +27,9 @@ const KEYS: readonly (readonly [string, string])[] = [
 ];
 
 /** All keys of the job screen. */
-export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeySheet({ onClose }: { onClose: () => void }) {
   return (
-    <Window title="Keys" open={open} onClose={onClose}>
+    <Window title="Keys" open onClose={onClose}>
       <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
         {KEYS.map(([key, what]) => (
           <div key={key} className="contents">

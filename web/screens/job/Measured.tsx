@@ -16,7 +16,7 @@ export function Measured({ build, step, seen }: { build: BuildDocument; step: St
   const readings = own.filter((reading) => !reading.piece);
   return (
     <details open={own.length > 0} className="group">
-      <summary className="label cursor-pointer py-1">Measured otherwise</summary>
+      <summary className="label cursor-pointer py-1">Enter a measurement</summary>
       <div className="grid grid-cols-3 gap-2 pt-1">
         {DIMENSIONS.map((dimension, axis) => {
           const reading = readings.find((each) => each.dimension === dimension);

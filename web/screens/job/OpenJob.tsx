@@ -6,7 +6,9 @@ import { jobActions } from '../../app/job';
 import '../../app/open-job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { openJob } from '../../app/storing';
-import { ConflictWindow } from './ConflictWindow';
+import { lazily } from '../../parts/lazily';
+
+const ConflictWindow = lazily(async () => (await import('./ConflictWindow')).ConflictWindow);
 
 /**
  * Opens the job that the address names and shows it, with what stands in the way of it: that it cannot be read, or

@@ -147,7 +147,7 @@ function Answer({
       </div>
       <p className="text-[15px]">
         <strong className="rule">{round(answer.cost)}</strong>
-        <span className="text-graphite text-[13px]"> in all; as laid now {round(now)}</span>
+        <span className="text-graphite text-[13px]"> altogether; as laid now {round(now)}</span>
       </p>
       <dl className="text-[13px] leading-snug">
         {answer.scores.map(({ name, weight, sum, of }) => (

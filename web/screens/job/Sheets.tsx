@@ -2,18 +2,20 @@ import { Printer } from 'lucide-react';
 import { type CSSProperties, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type GlueSheet, glueSheets, scaleFor, type SheetPart } from '../../../core/layup';
+import { type Paper, paperOf } from '../../../core/kit';
 import { run } from '../../../core/run';
 import { areaText, counted, type Display, INCH, lengthText } from '../../../core/units';
 import { cssColour } from '../../../core/wood/css';
 import { lookOf, speciesName } from '../../../core/wood/species';
-import { problemText, useJobQuery } from '../../app/api';
+import { problemText, useJobQuery, useKitQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import '../../app/open-job';
-import { Toggle } from '../../parts/Choice';
+import { Letterhead } from '../../parts/Letterhead';
+import { Toggle } from '../../parts/Toggle';
+import { Screen } from '../../parts/layout';
 
 /** Paper sizes, mm (ISO 216; letter is 8 1/2 by 11 in). */
-const PAPERS = { A4: [210, 297], letter: [215.9, 279.4] } as const;
-type Paper = keyof typeof PAPERS;
+const PAPERS: Record<Paper, readonly [number, number]> = { a4: [210, 297], letter: [215.9, 279.4] };
 const MARGIN = 14;
 
 /** One page for every glue-up: the lay-up to scale, every part with its number and its turns. */
@@ -21,7 +23,9 @@ export function Sheets() {
   const { id = '' } = useParams();
   const display = useDisplay();
   const { data, error } = useJobQuery(id, { refetchOnMountOrArgChange: true });
-  const [paper, setPaper] = useState<Paper>(display.system === 'inch' ? 'letter' : 'A4');
+  const { data: kit } = useKitQuery();
+  const [chosen, setPaper] = useState<Paper>();
+  const paper = chosen ?? (kit ? paperOf(kit.shop) : 'a4');
   useEffect(() => {
     if (data) document.title = `Sheets, ${data.name} · Junta`;
   }, [data]);
@@ -35,10 +39,7 @@ export function Sheets() {
   if (!data) return <p className="text-graphite p-8">Opening the job …</p>;
   const [width, height] = PAPERS[paper];
   return (
-    <main
-      tabIndex={-1}
-      className="mx-auto w-fit max-w-full overflow-x-auto px-6 py-4 max-desk:px-3 print:overflow-visible print:p-0"
-    >
+    <Screen className="w-fit! max-w-full! overflow-x-auto px-6 print:overflow-visible">
       <h1 className="sr-only print:hidden">Sheets, {data.name}</h1>
       <style>{`@page { size: ${width}mm ${height}mm; margin: ${MARGIN}mm; }`}</style>
       <div className="sticky left-0 flex max-w-[calc(100vw-48px)] flex-wrap items-center gap-3 pb-3 print:hidden">
@@ -50,7 +51,7 @@ export function Sheets() {
           hideLabel
           value={paper}
           options={[
-            { value: 'A4', label: 'A4' },
+            { value: 'a4', label: 'A4' },
             { value: 'letter', label: 'Letter' },
           ]}
           onChange={setPaper}
@@ -76,7 +77,7 @@ export function Sheets() {
           display={display}
         />
       ))}
-    </main>
+    </Screen>
   );
 }
 
@@ -109,6 +110,7 @@ function Sheet({
       className="mb-6 box-border w-[calc(var(--room)+10.6mm)] break-after-page bg-white p-5 shadow print:mb-0 print:w-[var(--room)] print:p-0 print:shadow-none"
       style={{ '--room': `${room[0]}mm` } as CSSProperties}
     >
+      <Letterhead />
       <header className="flex items-baseline justify-between">
         <h2 className="text-[19px] font-semibold">{title}</h2>
         <span className="text-graphite text-[13px]">

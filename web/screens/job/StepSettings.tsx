@@ -4,7 +4,8 @@ import { asGlueUp, type Fixing, roomOf, type Setting, type ShapeStep } from '../
 import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
-import { Choice, Toggle } from '../../parts/Choice';
+import { Choice } from '../../parts/Choice';
+import { Toggle } from '../../parts/Toggle';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';

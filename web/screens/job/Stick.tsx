@@ -1,4 +1,4 @@
-import { type KeyboardEvent, memo, useMemo } from 'react';
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef } from 'react';
 import { type BuildDocument, type Finding, type Step, DIMENSIONS } from '../../../core/document';
 import type { Outlook } from '../../../core/review';
 import type { JobOutlook } from '../../../core/view';
@@ -27,9 +27,20 @@ export const Stick = memo(function Stick({
   const all = useMemo(() => laths(build), [build]);
   const open = all.find((lath) => lath.steps.some(({ id }) => id === chosen)) ?? all[all.length - 1];
   const stepIds = build.steps.map(({ id }) => id);
+  // The focus goes along to the mark that a key went to, which may lie on another lath, and to the next of one that is gone.
+  const follow = useRef(false);
+  useEffect(() => {
+    if (!follow.current || !chosen) return;
+    const mark = document.getElementById(`mark-${chosen}`);
+    if (!mark) return;
+    follow.current = false;
+    mark.focus();
+  }, [chosen, build]);
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const step = build.steps.find(({ id }) => id === chosen);
+    // Where the focus is, not what is chosen: the two differ once somebody tabs on.
+    const under = (event.target as Element).closest('[data-step]')?.getAttribute('data-step');
+    const step = build.steps.find(({ id }) => id === (under ?? chosen));
     if (step && event.key.toLowerCase() === 'a') {
       event.preventDefault();
       dispatch(jobActions.addingAt({ after: step.id }));
@@ -37,18 +48,21 @@ export const Stick = memo(function Stick({
       edit({ do: 'setStep', step: step.id, change: { off: step.off ? undefined : true } });
     } else if (step && (event.key === 'Delete' || event.key === 'Backspace')) {
       event.preventDefault();
+      follow.current = true;
       edit({ do: 'removeStep', step: step.id });
     }
-    const move = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-    if (!move || !chosen) return;
+    const at = step ? stepIds.indexOf(step.id) : -1;
+    const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: stepIds.length - 1 }[event.key];
+    if (to === undefined || at < 0) return;
     event.preventDefault();
-    const next = stepIds[Math.min(stepIds.length - 1, Math.max(0, stepIds.indexOf(chosen) + move))];
+    const next = stepIds[Math.min(stepIds.length - 1, Math.max(0, to))];
+    follow.current = next !== chosen;
     dispatch(jobActions.stepChosen(next));
-    document.getElementById(`mark-${next}`)?.focus();
+    if (!follow.current) document.getElementById(`mark-${next}`)?.focus();
   };
   return (
     <div className="flex items-stretch gap-5 max-desk:sticky max-desk:top-0 max-desk:z-20 max-desk:flex-col max-desk:gap-1 max-desk:bg-paper">
-      <nav aria-label="Story stick" className="min-w-0 flex-1" onKeyDown={onKeyDown}>
+      <nav aria-label="Story stick" id="stick" tabIndex={-1} className="min-w-0 flex-1" onKeyDown={onKeyDown}>
         {all.map((lath) =>
           lath === open ? (
             <LathView

@@ -10,6 +10,7 @@ import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import type { BreakdownWorker } from '../../workers/breakdown.worker';
 import { freeFor } from '../wood/use-breakdown';
+import { Working } from '../../parts/Working';
 
 /** Planned the other way: the largest piece the rack gives, and what a panel on hand yields. */
 export function StockAllows({
@@ -90,7 +91,7 @@ function FromRack({
           </button>
         )}
       </div>
-      {busy && <p role="status">Breaking down the rack for one size after another …</p>}
+      {busy && <Working>Breaking down the rack for one size after another …</Working>}
       {found && (
         <p role="status">
           {found.answer.sizeMm === undefined ? (

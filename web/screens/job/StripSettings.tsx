@@ -18,32 +18,36 @@ import { WOODS } from '../../parts/woods';
 
 const SIZES = ['width', 'thickness', 'length'] as const;
 
-/** The lay-up as a list, and the chosen strip's wood and section. */
-export function StripSettings({
-  build,
-  step,
-  seen,
-}: {
+interface Props {
   build: BuildDocument;
   step: Step;
   seen: StepOutlook | undefined;
-}) {
-  const chosen = useAppSelector(({ job }) => job.piece);
+}
+
+/** The strips of a step's lay-up in the order of the step. */
+function slotsOf({ build, step, seen }: Props): Slot[] {
   const assembly = assemblyOf(build, step.id);
-  const order = stripOrder(build, step, seen?.laid);
-  if (!assembly || order.length === 0) return null;
-  const slots = order
-    .map((id) => assembly.slots.find((slot) => slot.id === id))
+  return stripOrder(build, step, seen?.laid)
+    .map((id) => assembly?.slots.find((slot) => slot.id === id))
     .filter((slot): slot is Slot => slot !== undefined);
+}
+
+/** The strip in hand, its wood and section: the first thing on the card, a few tabs from the strip itself. */
+export function ChosenStrip(props: Props) {
+  const chosen = useAppSelector(({ job }) => job.piece);
+  const slots = slotsOf(props);
   const slot = slots.find(({ id }) => id === chosen);
-  return (
-    <>
-      {slot ? (
-        <OneStrip build={build} step={step} slot={slot} nth={slots.indexOf(slot) + 1} />
-      ) : (
-        <AllStrips step={step} slots={slots} />
-      )}
-    </>
+  return slot ? (
+    <OneStrip build={props.build} step={props.step} slot={slot} nth={slots.indexOf(slot) + 1} />
+  ) : null;
+}
+
+/** The lay-up as a list, while no strip of it is in hand. */
+export function StripList(props: Props) {
+  const chosen = useAppSelector(({ job }) => job.piece);
+  const slots = slotsOf(props);
+  return slots.length === 0 || slots.some(({ id }) => id === chosen) ? null : (
+    <AllStrips step={props.step} slots={slots} />
   );
 }
 
@@ -96,20 +100,20 @@ function OneStrip({ build, step, slot, nth }: { build: BuildDocument; step: Step
       {!board && (
         <div className="grid grid-cols-2 gap-2">
           <Choice
-            label="Fibres, near edge"
+            label="Grain direction"
             value={slot.fibre ?? 'unknown'}
             options={[
               { value: 'unknown', label: 'not looked at' },
               { value: 'straight', label: 'straight' },
-              { value: 'rising', label: 'rising' },
-              { value: 'falling', label: 'falling' },
+              { value: 'rising', label: 'rising, seen at the near edge' },
+              { value: 'falling', label: 'falling, seen at the near edge' },
             ]}
             onChange={(fibre) =>
               change({ fibre: fibre === 'unknown' ? undefined : (fibre as Slot['fibre']) })
             }
           />
           <Choice
-            label="Sap on"
+            label="Sapwood side"
             value={slot.sapEdge ?? 'unknown'}
             options={[
               { value: 'unknown', label: 'not looked at' },

@@ -1,12 +1,16 @@
-import { FlipVertical2, type LucideIcon, Rows3, Shuffle } from 'lucide-react';
+import { CircleHelp, FlipVertical2, type LucideIcon, Rows3, Shuffle } from 'lucide-react';
+import { Toolbar } from 'radix-ui';
 import { useState } from 'react';
 import type { BuildDocument, Step } from '../../../core/document';
 import { asGlueUp } from '../../../core/steps';
 import { holdHint } from '../../../core/view';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { ProposeWindow } from './ProposeWindow';
+import { lazily } from '../../parts/lazily';
 import { pieceActions } from './strip-actions';
+
+const JointsWindow = lazily(async () => (await import('./JointsWindow')).JointsWindow);
+const ProposeWindow = lazily(async () => (await import('./ProposeWindow')).ProposeWindow);
 
 /** What can be done to the chosen strip or slice, with its keys. */
 export function StripTools({ build, step }: { build: BuildDocument; step: Step }) {
@@ -16,7 +20,7 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
   const underside = useAppSelector(({ job }) => job.underside);
   const seams = useAppSelector(({ job }) => job.seams);
   const canRead = useAppSelector(({ job }) => (job.outlook?.seams?.length ?? 0) > 0) && glue !== undefined;
-  const [proposing, setProposing] = useState(false);
+  const [open, setOpen] = useState<'order' | 'signs'>();
   const laid = useAppSelector(({ job }) => job.outlook?.steps.find(({ id }) => id === step.id)?.laid);
   const actions = piece
     ? pieceActions(
@@ -29,26 +33,25 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
   // What can be done to a chosen piece takes the room of the other tools' words.
   const chosen = actions.length > 2;
   return (
-    <div
-      role="toolbar"
+    // One stop of the Tab key: arrows go from tool to tool.
+    <Toolbar.Root
       aria-label="Chosen piece"
       className="border-line flex h-12 items-center gap-2 overflow-x-auto border-t px-3"
     >
       {actions.map((action) => (
-        <button
+        <Toolbar.Button
           key={action.name}
-          type="button"
           className="action shrink-0"
           onClick={() => dispatch(jobActions.edited({ edit: action.edit }))}
         >
           {action.name} <kbd className="key">{action.keyLabel}</kbd>
-        </button>
+        </Toolbar.Button>
       ))}
       {actions.length === 0 && <span className="text-graphite text-[13px]">{holdHint(build, step)}</span>}
       <span className="ml-auto" />
       {canRead && (
         <>
-          <Tool name="Propose an order" bare={chosen} icon={Shuffle} onPress={() => setProposing(true)} />
+          <Tool name="Propose an order" bare={chosen} icon={Shuffle} onPress={() => setOpen('order')} />
           <Tool
             name="Joints"
             bare={chosen}
@@ -56,9 +59,15 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
             pressed={seams}
             onPress={() => dispatch(jobActions.seamsShown())}
           />
+          {seams && (
+            <Tool name="What the signs say" bare icon={CircleHelp} onPress={() => setOpen('signs')} />
+          )}
         </>
       )}
-      {proposing && glue && <ProposeWindow build={build} step={glue} onClose={() => setProposing(false)} />}
+      {open === 'order' && glue && (
+        <ProposeWindow build={build} step={glue} onClose={() => setOpen(undefined)} />
+      )}
+      {open === 'signs' && <JointsWindow step={step.id} onClose={() => setOpen(undefined)} />}
       <Tool
         name={underside ? 'Show the face' : 'Show the underside'}
         bare={chosen}
@@ -66,7 +75,7 @@ export function StripTools({ build, step }: { build: BuildDocument; step: Step }
         pressed={underside}
         onPress={() => dispatch(jobActions.turnedOver())}
       />
-    </div>
+    </Toolbar.Root>
   );
 }
 
@@ -85,8 +94,7 @@ function Tool({
   onPress: () => void;
 }) {
   return (
-    <button
-      type="button"
+    <Toolbar.Button
       className={`action shrink-0 ${bare ? 'px-2' : ''}`}
       aria-label={name}
       title={name}
@@ -94,6 +102,6 @@ function Tool({
       onClick={onPress}
     >
       <Icon size={15} aria-hidden /> {!bare && name}
-    </button>
+    </Toolbar.Button>
   );
 }

@@ -5,8 +5,12 @@ import { woodShare } from '../../../core/review';
 import type { JobOutlook } from '../../../core/view';
 import { lengthText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
+import { How } from '../../parts/How';
+import type { HowOf } from '../../parts/how-of';
 import { Measure } from '../../parts/Measure';
-import { TargetsWindow } from './TargetsWindow';
+import { lazily } from '../../parts/lazily';
+
+const TargetsWindow = lazily(async () => (await import('./TargetsWindow')).TargetsWindow);
 
 const AIM_SIGN: Record<Aim['aim'], string> = { fixed: '', atLeast: '≥ ', atMost: '≤ ', free: 'free' };
 
@@ -26,6 +30,11 @@ export function TargetTable({
   const target = targetOfStep(build, step) ?? build.targets[0];
   const comparison = outlook.wanted.find((each) => each.target === target?.id)?.comparison;
   const share = comparison && woodShare(build, outlook.woodInMm3, outlook.finishedMm3);
+  const how: HowOf = ({ workedSize, workedTolerance, workedShare }) => [
+    ...DIMENSIONS.map((dimension) => workedSize(build, dimension, target)),
+    ...DIMENSIONS.map((dimension) => workedTolerance(build, dimension, target)),
+    workedShare(build),
+  ];
   if (!target) return null;
   return (
     <div className="w-[206px] shrink-0 self-end max-desk:w-full" data-testid="target">
@@ -103,6 +112,7 @@ export function TargetTable({
         >
           <Pencil size={13} />
         </button>
+        {comparison && <How of={how} what="Sizes that come out" />}
         <span className="truncate">
           {build.targets.length > 1
             ? `${target.purpose || 'this piece'}, ${target.quantity} wanted`

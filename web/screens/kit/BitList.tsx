@@ -90,6 +90,15 @@ export function BitList({ shop, onChange }: { shop: ShopSnapshot; onChange: (sho
       <AddKind
         label="Add a cutter, bit or drill"
         kinds={KINDS}
+        first={
+          bits.length === 0
+            ? {
+                says: 'With one entered, a step that wants another says so. A router sled wants a surfacing bit.',
+                kind: 'surfacing',
+                button: 'Add a surfacing bit',
+              }
+            : undefined
+        }
         onAdd={(kind) =>
           set([
             ...bits,

@@ -1,9 +1,11 @@
 import type { ReactNode } from 'react';
 import type { GluePractice, Pace } from '../../../core/kit';
-import { Toggle } from '../../parts/Choice';
+import { Toggle } from '../../parts/Toggle';
 import { CountField } from '../../parts/CountField';
 import { NumberField } from '../../parts/NumberField';
 import { Tick } from '../../parts/Tick';
+import { dialled } from '../../../core/units';
+import { useDisplay } from '../../app/display';
 
 /** A choice with its reason under it. */
 export const Item = ({ why, children }: { why: ReactNode; children: ReactNode }) => (
@@ -21,6 +23,7 @@ export function CrewChoice({
   practice: GluePractice;
   onChange: (change: Partial<GluePractice>) => void;
 }) {
+  const mass = dialled('mass', useDisplay());
   const pace = (change: Partial<Pace>) => set({ pace: { ...practice.pace, ...change } });
   return (
     <>
@@ -36,11 +39,11 @@ export function CrewChoice({
             onChange={(v) => set({ hands: v === '2' ? 2 : 1 })}
           />
           <NumberField
-            label="Lifts, kg a pair"
-            value={practice.liftKg}
+            label={`Lifts, ${mass.unit} a pair`}
+            value={mass.shown(practice.liftKg)}
             least={1}
-            most={1000}
-            onChange={(liftKg) => set({ liftKg })}
+            most={mass.shown(1000)}
+            onChange={(lifted) => set({ liftKg: mass.stored(lifted) })}
           />
           <CountField
             label="Benches"

@@ -1,4 +1,5 @@
-import { dialled } from '../../../core/units';
+import { PRESSURES_MPA } from '../../../core/glueup';
+import { dialled, fromMinor, pressureText, toMinor } from '../../../core/units';
 import {
   AID_KINDS,
   type AidKind,
@@ -14,7 +15,8 @@ import {
 } from '../../../core/kit';
 import { SPECIES } from '../../../core/wood/species';
 import { useDisplay } from '../../app/display';
-import { Choice, Toggle } from '../../parts/Choice';
+import { Choice } from '../../parts/Choice';
+import { Toggle } from '../../parts/Toggle';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { CrewChoice, Item } from './CrewChoice';
@@ -75,7 +77,7 @@ export function AirFields({ shop, onChange }: Part) {
             </button>
           )}
           <span className="text-graphite block text-[13px]">
-            Wood Handbook, equation 4-5 (from memory); woods differ by about 1 %.
+            Wood Handbook, equation 4-5 (unverified); woods differ by about 1 %.
           </span>
         </p>
       </div>
@@ -111,7 +113,7 @@ export function GluingChoice({ shop, onChange }: Part) {
             onChange={(school) => set({ school })}
           />
         </Item>
-        <Item why="No clamps farther apart than this, whatever a school would allow on wide boards. 0: no such limit. The reaches are the measured school’s.">
+        <Item why="No clamps farther apart than this, whatever a method would allow on wide boards. 0: no such limit. The reaches are the measured method’s.">
           <div className="grid grid-cols-3 gap-3">
             {length('mostSpacing', 'Largest spacing', 2000)}
             <NumberField
@@ -130,7 +132,9 @@ export function GluingChoice({ shop, onChange }: Part) {
             />
           </div>
         </Item>
-        <Item why="Firm: 150 to 250 psi by the wood’s density. Even squeeze-out: about 100 psi, the handbook’s least; more only dents and starves the joint.">
+        <Item
+          why={`Firm: ${pressureText(PRESSURES_MPA.firm[0], display)} to ${pressureText(PRESSURES_MPA.firm[1], display)} by the wood’s density. Even squeeze-out: about ${pressureText(PRESSURES_MPA.even, display)}, the handbook’s least; more only dents and starves the joint.`}
+        >
           <Toggle
             label="Pressure"
             value={practice.pressure}
@@ -303,12 +307,13 @@ export function GluingChoice({ shop, onChange }: Part) {
                 onChange={(days) => practice.paid && set({ paid: { ...practice.paid, days } })}
               />
               <NumberField
-                label="Price a piece"
-                value={practice.paid.priceMinor / 100}
+                label={shop.currency ? `Price a piece, ${shop.currency}` : 'Price a piece'}
+                value={fromMinor(practice.paid.priceMinor, shop.currency ?? '')}
                 least={0}
                 most={1_000_000}
                 onChange={(price) =>
-                  practice.paid && set({ paid: { ...practice.paid, priceMinor: Math.round(price * 100) } })
+                  practice.paid &&
+                  set({ paid: { ...practice.paid, priceMinor: toMinor(price, shop.currency ?? '') } })
                 }
               />
             </div>

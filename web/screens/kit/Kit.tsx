@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import {
-  type AllowanceName,
+  ALLOWANCE_NAMES,
+  ALLOWANCES,
   narrowRipOf,
+  paperOf,
   type Saw,
   SAW_KINDS,
   type SawKind,
@@ -12,6 +14,8 @@ import type { Length } from '../../../core/units';
 import { problemText, useKitQuery } from '../../app/api';
 import { changeKit } from '../../app/kit';
 import { Choice } from '../../parts/Choice';
+import { CurrencyField } from '../../parts/CurrencyField';
+import { PaperChoice } from '../../parts/PaperChoice';
 import { BitList } from './BitList';
 import { BottleTable } from './BottleTable';
 import { ClampTable } from './ClampTable';
@@ -21,18 +25,8 @@ import { MachineList } from './MachineList';
 import { PracticeChoice } from './PracticeChoice';
 import { SupplyList } from './SupplyList';
 import { changed, freshId, RemoveButton, without } from './TableParts';
+import { Screen } from '../../parts/layout';
 
-const ALLOWANCES: readonly (readonly [AllowanceName, string, string])[] = [
-  ['millFace', 'Milling, each face', 'rough strip to clean strip'],
-  ['millEdge', 'Milling, each edge', 'saw marks off before gluing'],
-  ['flattenPanel', 'Flattening a panel', 'both faces together'],
-  ['flattenBlock', 'Flattening a block', 'both faces together, end grain'],
-  ['trimEnd', 'Trimming, each end', 'kerf included'],
-  ['trimEdge', 'Trimming, each edge', 'kerf included'],
-  ['jointEdge', 'Jointing, each edge', 'before sections are joined'],
-  ['sliceHead', 'Cut off before the first slice', 'squares the end'],
-  ['sliceTail', 'Left in hand after the last slice', 'never slice to the end'],
-];
 const SAW_SIZES: readonly (readonly [keyof Pick<Saw, 'kerf' | 'depth' | 'crosscut' | 'rip'>, string])[] = [
   ['kerf', 'Kerf'],
   ['depth', 'Deepest cut'],
@@ -54,7 +48,7 @@ export function Kit() {
   const { shop } = data;
   const change = (next: ShopSnapshot) => changeKit(() => next, setRefused);
   return (
-    <main className="mx-auto flex max-w-[1240px] flex-col gap-5 px-5 py-4 max-desk:px-3">
+    <Screen className="flex flex-col gap-5">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h1 className="text-[20px] font-semibold">Kit</h1>
         <span className="text-graphite text-[14px]">
@@ -72,6 +66,7 @@ export function Kit() {
           bring back an older copy of the data.
         </p>
       )}
+      <ShopFields shop={shop} onChange={change} />
       <Saws shop={shop} onChange={change} />
       <MachineList shop={shop} onChange={change} />
       <BitList shop={shop} onChange={change} />
@@ -82,13 +77,84 @@ export function Kit() {
       <BottleTable shop={shop} onChange={change} />
       <GluingChoice shop={shop} onChange={change} />
       <PracticeChoice shop={shop} onChange={change} />
-    </main>
+    </Screen>
   );
 }
 
 interface Part {
   shop: ShopSnapshot;
   onChange: (shop: ShopSnapshot) => void;
+}
+
+/** What the shop is called in the head of every screen, what it counts in, and what stands on its paper. */
+function ShopFields({ shop, onChange }: Part) {
+  const { currency: _c, address: _a, ...rest } = shop;
+  return (
+    <Section title="The shop">
+      <div className="flex flex-wrap items-start gap-x-5 gap-y-3">
+        <Line
+          label="Name of the shop"
+          most={80}
+          value={shop.name}
+          onChange={(name) => name !== '' && onChange({ ...shop, name })}
+        />
+        <Line
+          label="Address line, on what is printed"
+          most={200}
+          value={shop.address ?? ''}
+          onChange={(address) =>
+            onChange({
+              ...rest,
+              ...(address ? { address } : {}),
+              ...(shop.currency ? { currency: shop.currency } : {}),
+            })
+          }
+        />
+        <CurrencyField
+          value={shop.currency}
+          onChange={(currency) =>
+            onChange({
+              ...rest,
+              ...(currency ? { currency } : {}),
+              ...(shop.address ? { address: shop.address } : {}),
+            })
+          }
+        />
+        <PaperChoice value={paperOf(shop)} onChange={(paper) => onChange({ ...shop, paper })} />
+      </div>
+    </Section>
+  );
+}
+
+/** A line of text that counts when it is left or Enter is pressed; one that is not taken comes back as it was. */
+function Line({
+  label,
+  most,
+  value,
+  onChange,
+}: {
+  label: string;
+  most: number;
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <label className="flex w-[320px] max-w-full flex-col">
+      <span className="label pb-0.5">{label}</span>
+      <input
+        key={value}
+        className="field font-sans! font-medium!"
+        maxLength={most}
+        defaultValue={value}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        onBlur={({ currentTarget }) => {
+          const next = currentTarget.value.trim();
+          if (next !== value) onChange(next);
+          if (next === '') currentTarget.value = value;
+        }}
+      />
+    </label>
+  );
 }
 
 const SAWS = Object.entries(SAW_KINDS).map(([value, { name }]) => ({ value, label: name }));
@@ -147,6 +213,15 @@ function Saws({ shop, onChange }: Part) {
       <AddKind
         label="Add a saw"
         kinds={SAWS}
+        first={
+          shop.saws.length === 0
+            ? {
+                says: 'No saw: Junta cannot plan a cut without a kerf. Most shops begin with a table saw.',
+                kind: 'table saw',
+                button: 'Add a table saw',
+              }
+            : undefined
+        }
         onAdd={(kind) => set([...shop.saws, usualSaw(kind as SawKind, freshId('saw', shop.saws))])}
       />
     </Section>
@@ -157,14 +232,14 @@ function AllowanceList({ shop, onChange }: Part) {
   return (
     <Section title="Allowances and rule">
       <div className="grid grid-cols-3 gap-x-8 gap-y-2 max-lg:grid-cols-2 max-desk:grid-cols-1">
-        {ALLOWANCES.map(([name, title, why]) => (
+        {ALLOWANCE_NAMES.map((name) => (
           <div key={name} className="flex items-start justify-between gap-3">
             <span className="text-[14px]">
-              {title}
-              <span className="text-graphite block text-[12.5px]">{why}</span>
+              {ALLOWANCES[name].title}
+              <span className="text-graphite block text-[12.5px]">{ALLOWANCES[name].about}</span>
             </span>
             <Size
-              label={title}
+              label={ALLOWANCES[name].title}
               value={shop.allowances[name]}
               onChange={(amount) => onChange({ ...shop, allowances: { ...shop.allowances, [name]: amount } })}
             />

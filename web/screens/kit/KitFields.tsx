@@ -1,3 +1,4 @@
+import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Spread } from '../../../core/kit';
 import type { Length } from '../../../core/units';
@@ -45,15 +46,15 @@ export const spreadFields = (spread: Spread, onChange: (spread: Spread) => void)
   [
     {
       key: 'likely',
-      name: 'Setting off by, 9 in 10',
-      label: 'off by, 9 in 10',
+      name: 'Usual error',
+      label: 'usual error',
       value: spread.likely,
       set: (likely: Length) => onChange({ ...spread, likely }),
     },
     {
       key: 'worst',
-      name: 'at worst',
-      label: 'off by at worst',
+      name: 'Worst error',
+      label: 'worst error',
       value: spread.worst,
       set: (worst: Length) => onChange({ ...spread, worst }),
     },
@@ -69,13 +70,28 @@ export const Under = ({ name, title, children }: { name: string; title?: string;
   </span>
 );
 
-/** Adds an entry of one of several kinds. */
+/** Adds an entry of one of several kinds; while there is none, says what one is for and puts the first in with one press. */
 export const AddKind = ({
   label,
   kinds,
+  first,
   onAdd,
 }: {
   label: string;
   kinds: readonly { value: string; label: string }[];
+  /** While the list is empty: what an entry is for, and the kind that most begin with. */
+  first: { says: string; kind: string; button: string } | undefined;
   onAdd: (kind: string) => void;
-}) => <Choice label={label} className="mt-2 w-72" value="" options={kinds} onChange={onAdd} />;
+}) => (
+  <>
+    {first && (
+      <p className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1 text-[14px]">
+        {first.says}
+        <button type="button" className="action" onClick={() => onAdd(first.kind)}>
+          <Plus size={15} aria-hidden /> {first.button}
+        </button>
+      </p>
+    )}
+    <Choice label={label} className="mt-2 w-72" value="" options={kinds} onChange={onAdd} />
+  </>
+);

@@ -44,6 +44,15 @@ export function MachineList({
       <AddKind
         label="Add a machine"
         kinds={KINDS}
+        first={
+          shop.machines.length === 0
+            ? {
+                says: 'No machine: what they take is checked against their limits, say a wide panel against the widest that the planer takes.',
+                kind: 'planer',
+                button: 'Add a planer',
+              }
+            : undefined
+        }
         onAdd={(kind) =>
           set([...shop.machines, usualMachine(kind as MachineKind, freshId('machine', shop.machines))])
         }

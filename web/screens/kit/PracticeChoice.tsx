@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { practiceOf, type ShopSnapshot } from '../../../core/kit';
-import { Toggle } from '../../parts/Choice';
+import { Toggle } from '../../parts/Toggle';
 import { counted } from '../../../core/units';
 
 /** Where makers disagree about a lay-up: which way this shop goes, with the reason for each; and its own lay-ups. */

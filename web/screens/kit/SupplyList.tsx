@@ -5,6 +5,7 @@ import {
   type SupplyKind,
   type ShopSnapshot,
 } from '../../../core/kit';
+import { fromMinor, toMinor } from '../../../core/units';
 import { Choice } from '../../parts/Choice';
 import { AddKind, Section, Under } from './KitFields';
 import { changed, LabelNumber, freshId, RemoveButton, without } from './TableParts';
@@ -14,7 +15,6 @@ const KINDS = (Object.keys(SUPPLY_KINDS) as SupplyKind[]).map((kind) => ({
   label: SUPPLY_KINDS[kind].name,
 }));
 const UNITS = { piece: 'On hand', sheet: 'On hand, sheets', ml: 'On hand, ml', m: 'On hand, m' } as const;
-const MINOR = 100;
 
 /** Hardware and consumables on the shelf, with what is on hand and what one costs. */
 export function SupplyList({
@@ -28,8 +28,8 @@ export function SupplyList({
   const set = (next: Supply[]) => onChange({ ...shop, supplies: next });
   const one = (at: number, part: { [K in keyof Supply]?: Supply[K] | undefined }) =>
     set(changed(supplies, at, part));
-  // Nobody guesses a currency: the one that another price of this shelf is in, or none until it is typed.
-  const usual = supplies.find(({ currency }) => currency)?.currency;
+  // Nobody guesses a currency: the shop's, the one that another price of this shelf is in, or none until it is typed.
+  const usual = shop.currency ?? supplies.find(({ currency }) => currency)?.currency;
   return (
     <Section
       title="Hardware and consumables"
@@ -102,14 +102,19 @@ export function SupplyList({
               <Under name="Price of one">
                 <LabelNumber
                   label={`${each.name}, price of one`}
-                  value={each.priceMinor === undefined ? undefined : each.priceMinor / MINOR}
+                  value={
+                    each.priceMinor === undefined
+                      ? undefined
+                      : fromMinor(each.priceMinor, each.currency ?? usual ?? '')
+                  }
                   least={0}
                   most={1_000_000}
                   placeholder="unknown"
                   width="w-[84px]"
                   onChange={(price) =>
                     one(i, {
-                      priceMinor: price === undefined ? undefined : Math.round(price * MINOR),
+                      priceMinor:
+                        price === undefined ? undefined : toMinor(price, each.currency ?? usual ?? ''),
                       currency: price === undefined ? undefined : (each.currency ?? usual),
                     })
                   }
@@ -139,6 +144,15 @@ export function SupplyList({
       <AddKind
         label="Add hardware or a consumable"
         kinds={KINDS}
+        first={
+          supplies.length === 0
+            ? {
+                says: 'With one entered, a job says what of it is short. Dowels or biscuits keep a wide glue-up flush.',
+                kind: 'dowel',
+                button: 'Add dowels',
+              }
+            : undefined
+        }
         onAdd={(kind) => {
           const [size] = supplyFacts(kind as SupplyKind).sizes ?? [];
           set([

@@ -8,20 +8,26 @@ export const freshId = (base: string, used: readonly { id: string }[]): string =
   return `${base}-${n}`;
 };
 
-/** The heads of a table of the kit, and one unseen over the column of bins. */
-export const Heads = ({ names }: { names: readonly ReactNode[] }) => (
-  <thead>
-    <tr>
-      {names.map((name, i) => (
-        <th key={i} className="label pr-2 pb-1 text-left align-bottom">
-          {name}
+/** A table to type in: entries in rows under their heads at a desk, a card each on a phone (`.stacked`, theme.css). */
+export const EntryTable = ({ heads, children }: { heads: readonly string[]; children: ReactNode }) => (
+  <table
+    className="stacked"
+    style={Object.fromEntries(heads.map((head, i) => [`--h${i + 1}`, JSON.stringify(head)]))}
+  >
+    <thead>
+      <tr>
+        {heads.map((head) => (
+          <th key={head} className="label pr-2 pb-1 text-left align-bottom">
+            {head}
+          </th>
+        ))}
+        <th>
+          <span className="sr-only">Remove</span>
         </th>
-      ))}
-      <th>
-        <span className="sr-only">Remove</span>
-      </th>
-    </tr>
-  </thead>
+      </tr>
+    </thead>
+    <tbody>{children}</tbody>
+  </table>
 );
 
 /** What an entry is called; it is never left without a name. */

@@ -15,8 +15,9 @@ import { run } from '../../../core/run';
 import { OIL } from '../../../core/wood/colour';
 import { askForPictures, paintRows } from '../../drawing/pictures';
 import { useRoom } from '../../drawing/use-room';
-import { Toggle } from '../../parts/Choice';
+import { Toggle } from '../../parts/Toggle';
 import { OpenJob } from '../job/OpenJob';
+import { FullScreen } from '../../parts/layout';
 
 type Side = View | 'turning';
 const SIDES: { value: Side; label: string }[] = [
@@ -24,7 +25,7 @@ const SIDES: { value: Side; label: string }[] = [
   { value: 'underside', label: 'Underside' },
   { value: 'edge', label: 'Edge' },
   { value: 'end', label: 'End' },
-  { value: 'turning', label: 'Turning' },
+  { value: 'turning', label: 'Rotation' },
 ];
 /** Closest look: 20 pixels to the millimetre, where pores stand open. */
 const LEAST_PX_MM = 0.05;
@@ -100,7 +101,7 @@ function Look({ id, build }: { id: string; build: BuildDocument }) {
   const closer = (by: number) =>
     setZoom((before) => Math.max(0.5, Math.min((window?.fit ?? 1) / LEAST_PX_MM, before * by)));
   return (
-    <main className="flex h-[calc(100dvh-44px)] flex-col gap-2.5 px-5 pt-2.5 pb-4 max-desk:px-3">
+    <FullScreen>
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <h1 className="text-[20px] font-semibold">{build.name}</h1>
         <Link className="action" to={`/jobs/${id}`}>
@@ -186,6 +187,6 @@ function Look({ id, build }: { id: string; build: BuildDocument }) {
         {oiled === 'oiled' &&
           `Oiled is an illustration: every colour ${Math.round(100 - 100 * OIL.lightness)} % darker and ${Math.round(100 * OIL.chroma - 100)} % stronger, whatever the wood and the oil.`}
       </p>
-    </main>
+    </FullScreen>
   );
 }

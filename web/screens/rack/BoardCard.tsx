@@ -1,8 +1,16 @@
 import { type ReactNode, useState } from 'react';
 import type { NewBoard, RackBoard } from '../../../contract/board';
-import { PRICE_PER, type PricePer, SOLD_AS } from '../../../core/document';
-import { acclimatised, boardCost, millingYield, moneyText } from '../../../core/stock';
-import { counted, type Length, lengthText, offText } from '../../../core/units';
+import { type PricePer, SOLD_AS } from '../../../core/document';
+import { acclimatised, boardCost, millingYield } from '../../../core/stock';
+import {
+  counted,
+  fromMinor,
+  type Length,
+  lengthText,
+  moneyText,
+  offText,
+  toMinor,
+} from '../../../core/units';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
@@ -13,14 +21,14 @@ import { Measure } from '../../parts/Measure';
 import { WOODS } from '../../parts/woods';
 import { BoardColour } from './BoardColour';
 import { Leaves } from './Leaves';
-import { GRAIN_NAMES, PER_NAMES, SOLD_NAMES } from './words';
+import { GRAIN_NAMES, PER_NAMES, pricesPer, SOLD_NAMES, WARP_NAMES } from './words';
 
 const NOT_LOOKED = { value: '?', label: 'not looked at' };
-const PAGES = ['Gives', 'Board', 'Wood', 'History'] as const;
+const PAGES = ['Usable size', 'Board', 'Wood', 'History'] as const;
 
 /** What is known of a board, on four leaves: what it gives, what it is, how its wood grew, where it came from. */
 export function BoardCard({ board }: { board: RackBoard }) {
-  const [page, setPage] = useState<(typeof PAGES)[number]>('Gives');
+  const [page, setPage] = useState<(typeof PAGES)[number]>('Usable size');
   return (
     <div className="sheet flex w-[408px] max-w-full shrink-0 flex-col max-desk:max-h-[420px] max-desk:w-full">
       <div className="border-line flex gap-4 border-b px-4" role="tablist" aria-label="About the board">
@@ -39,7 +47,7 @@ export function BoardCard({ board }: { board: RackBoard }) {
         <span className="rule ml-auto self-center text-[16px]">No. {board.label}</span>
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2" role="tabpanel" aria-label={page}>
-        {page === 'Gives' && <Gives board={board} />}
+        {page === 'Usable size' && <Gives board={board} />}
         {page === 'Board' && <Facts board={board} />}
         {page === 'Wood' && <Grown board={board} />}
         {page === 'History' && <Past board={board} />}
@@ -70,11 +78,11 @@ function Gives({ board }: { board: RackBoard }) {
   const lost = [
     ['cup', loss.cup],
     ['bow', loss.bow],
-    ['wind', loss.wind],
+    [WARP_NAMES.wind, loss.wind],
   ].filter(([, mm]) => (mm as number) > 0) as [string, number][];
   return (
     <>
-      <h3 className="label">Flat, straight and clean it is</h3>
+      <h2 className="label">Flat, straight and clean it is</h2>
       <dl>
         {(['length', 'width', 'thickness'] as const).map((name) => (
           <Row key={name} name={name[0].toUpperCase() + name.slice(1)}>
@@ -111,7 +119,7 @@ function Gives({ board }: { board: RackBoard }) {
       <Leaves saws={shop.saws} widthMm={gives.width} thicknessMm={gives.thickness} />
       {gives.notLooked.length > 0 && (
         <p className="text-graphite pt-1 text-[13px]">
-          Nobody measured its {gives.notLooked.join(', ')}: counted as none.
+          Nobody measured its {gives.notLooked.map((name) => WARP_NAMES[name]).join(', ')}: counted as none.
         </p>
       )}
       {!settled.ready && (
@@ -188,7 +196,7 @@ function Facts({ board }: { board: RackBoard }) {
       {(['cup', 'bow', 'crook', 'wind'] as const).map((name) => (
         <MaybeLength
           key={name}
-          label={name[0].toUpperCase() + name.slice(1)}
+          label={WARP_NAMES[name][0].toUpperCase() + WARP_NAMES[name].slice(1)}
           value={board.warp?.[name]}
           onChange={(value) => set({ warp: withLength(board.warp, name, value) }, name)}
         />
@@ -209,10 +217,12 @@ function withLength(
 
 function PriceFields({ board, set }: { board: RackBoard; set: Setter }) {
   const { price } = board;
-  const [currency, setCurrency] = useState(price?.currency ?? '');
-  const [amount, setAmount] = useState(price ? String(price.minor / 100) : '');
+  const display = useDisplay();
+  const usual = useKitQuery().data?.shop.currency ?? '';
+  const [currency, setCurrency] = useState(price?.currency ?? usual);
+  const [amount, setAmount] = useState(price ? String(fromMinor(price.minor, price.currency)) : '');
   const take = (text: string, code: string, per: PricePer) => {
-    const minor = Math.round(Number(text.replace(',', '.')) * 100);
+    const minor = toMinor(Number(text.replace(',', '.')), code);
     if (text === '') set({ price: undefined }, 'price');
     else if (minor >= 0 && /^[A-Z]{3}$/.test(code)) set({ price: { minor, currency: code, per } }, 'price');
   };
@@ -225,7 +235,7 @@ function PriceFields({ board, set }: { board: RackBoard; set: Setter }) {
         value={amount}
         onChange={(text) => {
           setAmount(text);
-          take(text, currency, price?.per ?? 'boardFoot');
+          take(text, currency, price?.per ?? pricesPer(display.system)[0]);
         }}
       />
       <Words
@@ -234,13 +244,13 @@ function PriceFields({ board, set }: { board: RackBoard; set: Setter }) {
         bad={lacks}
         onChange={(text) => {
           setCurrency(text.toUpperCase());
-          take(amount, text.toUpperCase(), price?.per ?? 'boardFoot');
+          take(amount, text.toUpperCase(), price?.per ?? pricesPer(display.system)[0]);
         }}
       />
       <Choice
         label="per"
-        value={price?.per ?? 'boardFoot'}
-        options={PRICE_PER.map((per) => ({ value: per, label: PER_NAMES[per] }))}
+        value={price?.per ?? pricesPer(display.system)[0]}
+        options={pricesPer(display.system, price?.per).map((per) => ({ value: per, label: PER_NAMES[per] }))}
         onChange={(per) => take(amount, currency, per as PricePer)}
       />
     </div>

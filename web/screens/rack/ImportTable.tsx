@@ -1,7 +1,8 @@
 import { FileUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
-import { PRICE_PER, type PricePer } from '../../../core/document';
+import { phraseText, type PricePer } from '../../../core/document';
+import { lastUsedFirst, speciesName } from '../../../core/wood';
 import {
   boardsFromCsv,
   COLUMN_TITLES,
@@ -13,13 +14,15 @@ import {
   readCsv,
 } from '../../../core/exchange/rack';
 import { counted, type LengthSystem } from '../../../core/units';
-import { problemText, useAddBoardsMutation } from '../../app/api';
+import { problemText, useAddBoardsMutation, useKitQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { useWriteOnce } from '../../app/write-once';
-import { Choice, Toggle } from '../../parts/Choice';
+import { Choice } from '../../parts/Choice';
+import { Tick } from '../../parts/Tick';
+import { Toggle } from '../../parts/Toggle';
 import { FileButton } from '../../parts/FileButton';
 import { Window } from '../../parts/Window';
-import { PER_NAMES } from './words';
+import { PER_NAMES, pricesPer } from './words';
 
 const MOST_FILE_BYTES = 4 * 1024 * 1024;
 const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
@@ -105,18 +108,23 @@ function Matching({
   const write = useWriteOnce();
   const [columns, setColumns] = useState(() => guessColumns(table.heads));
   const [system, setSystem] = useState<LengthSystem>(display.system);
-  const [currency, setCurrency] = useState('');
-  const [per, setPer] = useState<PricePer>('boardFoot');
+  const [currency, setCurrency] = useState(useKitQuery().data?.shop.currency ?? '');
+  const [per, setPer] = useState<PricePer>(pricesPer(display.system)[0]);
+  const [woods, setWoods] = useState<Record<string, string>>({});
+  const [takeOdd, setTakeOdd] = useState(false);
   const [refused, setRefused] = useState<string>();
   const taken = useMemo(() => new Set(boards.map(({ label }) => label)), [boards]);
   const read = useMemo(
     () =>
       boardsFromCsv(
         table,
-        { columns, system, per, currency: /^[A-Z]{3}$/.test(currency) ? currency : undefined },
+        {
+          ...{ columns, system, per, woods, takeOdd },
+          ...(/^[A-Z]{3}$/.test(currency) ? { currency } : {}),
+        },
         taken,
       ),
-    [table, columns, system, per, currency, taken],
+    [table, columns, system, per, currency, woods, takeOdd, taken],
   );
   const options = [
     { value: '-1', label: 'not in the table' },
@@ -166,14 +174,46 @@ function Matching({
         <Choice
           label="Prices are per"
           value={per}
-          options={PRICE_PER.map((value) => ({ value, label: PER_NAMES[value] }))}
+          options={pricesPer(display.system, per).map((value) => ({ value, label: PER_NAMES[value] }))}
           onChange={(value) => setPer(value as PricePer)}
         />
       </div>
+      {read.asked.map(({ name, woods: mayBe, rows }) => (
+        <Choice
+          key={name}
+          label={`Which “${name}” is meant, in ${counted(rows, 'row')}`}
+          className="max-w-80"
+          value={woods[name] ?? ''}
+          options={lastUsedFirst(
+            mayBe,
+            boards.map(({ species }) => species),
+          ).map((wood) => ({ value: wood, label: speciesName(wood) }))}
+          onChange={(wood) => setWoods({ ...woods, [name]: wood })}
+        />
+      ))}
+      {read.odd.length > 0 && (
+        <div className="border-chalk bg-chalk-wash border-l-[3px] px-3 py-2 text-[14px]">
+          <ul aria-label="Sizes that look like a slip">
+            {read.odd.slice(0, 6).map(({ line, words }) => (
+              <li key={line}>
+                line {line}: {phraseText(words, display)}
+              </li>
+            ))}
+            {read.odd.length > 6 && <li>and {counted(read.odd.length - 6, 'more line')}</li>}
+          </ul>
+          <Tick label="These sizes are right: take them too" checked={takeOdd} onChange={setTakeOdd} />
+        </div>
+      )}
       <p role="status" className="font-medium">
         <span className="text-green">{counted(read.boards.length, 'board')} can be read</span>
         {read.errors.length > 0 && (
           <span className="text-red">, {counted(read.errors.length, 'row')} cannot</span>
+        )}
+        {!takeOdd && read.odd.length > 0 && `, ${counted(read.odd.length, 'row')} to look at`}
+        {read.numbered > 0 && (
+          <span className="text-graphite font-normal">
+            ; the table has no numbers, the next free ones are given, from {read.boards[0].label} on
+          </span>
         )}
       </p>
       {read.errors.length > 0 && (

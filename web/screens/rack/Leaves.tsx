@@ -26,7 +26,7 @@ export function Leaves({
   const tooWide = saw.depth.mm > 0 ? widthMm - saw.depth.mm : 0;
   return (
     <section aria-label="Resawn into leaves" className="pt-2">
-      <h3 className="label">Resawn into leaves, once it is flat</h3>
+      <h2 className="label">Resawn into leaves, once it is flat</h2>
       <div className="grid grid-cols-2 items-end gap-2">
         <LengthField
           label="Leaf, as sawn"

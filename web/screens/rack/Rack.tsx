@@ -3,14 +3,18 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import { SOLD_AS } from '../../../core/document';
 import { type RackQuestion, rackSums, searchRack } from '../../../core/stock';
+import { parseLength } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import {
   problemText,
+  useAddBoardsMutation,
   useBoardsQuery,
   useJobsQuery,
   useRemoveBoardsMutation,
   useReserveBoardsMutation,
 } from '../../app/api';
+import { useDisplay } from '../../app/display';
+import { useWriteOnce } from '../../app/write-once';
 import { onRackTrouble, redoBoard, undoBoard } from '../../app/rack';
 import { Choice } from '../../parts/Choice';
 import { Swatch } from '../../parts/Swatch';
@@ -42,6 +46,7 @@ const NO_BOARDS: RackBoard[] = [];
 export function Rack() {
   const { data, error } = useBoardsQuery(undefined, { refetchOnFocus: true });
   const boards = data ?? NO_BOARDS;
+  const display = useDisplay();
   const [question, setQuestion] = useState(FIRST);
   const [chosen, setChosen] = useState<string>();
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
@@ -109,7 +114,7 @@ export function Rack() {
           ]}
           onChange={(sold) => ask({ sold: sold === 'all' ? '' : (sold as RackQuestion['sold']) })}
         />
-        <span className="flex gap-3 whitespace-nowrap">
+        <span className="flex flex-wrap gap-x-3">
           <Tick label="not reserved" checked={question.onlyFree} onChange={(onlyFree) => ask({ onlyFree })} />
           <Tick label="in groups" checked={question.grouped} onChange={(grouped) => ask({ grouped })} />
         </span>
@@ -138,7 +143,12 @@ export function Rack() {
           <button
             type="button"
             className="action"
-            onClick={() => saveFile(rackFormat, 'rack', inSelection.length ? inSelection : shown)}
+            onClick={() =>
+              saveFile(rackFormat, 'rack', {
+                boards: inSelection.length ? inSelection : shown,
+                system: display.system,
+              })
+            }
           >
             <FileDown size={15} aria-hidden /> To a table
           </button>
@@ -157,6 +167,7 @@ export function Rack() {
       <section aria-label="Boards" className="sheet flex min-h-0 flex-1 flex-col">
         <EntryLine rack={data} onAdded={setChosen} />
         <RackTable
+          isEmpty={boards.length === 0}
           lines={lines}
           question={question}
           onOrder={(order) =>
@@ -194,13 +205,39 @@ export function Rack() {
   );
 }
 
+/** A made-up board to try, in the shop's own system. */
+const EXAMPLE = { inch: ['73', '5 3/4', '6/4'], mm: ['1850', '145', '38'] } as const;
+
 function EmptyRack() {
+  const { system } = useDisplay();
+  const [add, { isLoading, error }] = useAddBoardsMutation();
+  const write = useWriteOnce();
+  const put = async () => {
+    const [length, width, thickness] = EXAMPLE[system].map((text) => {
+      const parsed = parseLength(text, system);
+      if (!parsed.ok) throw new Error(parsed.reason);
+      return parsed.length;
+    });
+    const board = { label: '7', species: 'ash_white', sold: 'rough' as const, length, width, thickness };
+    const made = await add({ boards: [board], write: write.of(board) });
+    if (made.data) write.done();
+  };
   return (
-    <p className="sheet p-5">
-      The rack is empty. Type a board into the line above, say{' '}
-      <span className="rule">7, White ash, 73 × 5 3/4 × 6/4</span>, and press Enter; or take over a table from
-      a spreadsheet.
-    </p>
+    <div className="sheet flex flex-col items-start gap-3 p-5">
+      <p>
+        The rack is empty. Type a board into the line above, say{' '}
+        <span className="rule">7, White ash, {EXAMPLE[system].join(' × ')}</span>, and press Enter; or take
+        over a table from a spreadsheet.
+      </p>
+      <button type="button" className="action" disabled={isLoading} onClick={() => void put()}>
+        Try it with this board
+      </button>
+      {error !== undefined && (
+        <p role="alert" className="text-red">
+          {problemText(error)}
+        </p>
+      )}
+    </div>
   );
 }
 

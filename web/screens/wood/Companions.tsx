@@ -1,9 +1,10 @@
 import { skipToken } from '@reduxjs/toolkit/query';
 import { Layers } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
+import { counted } from '../../../core/units';
 import { useJobQuery, useJobsQuery } from '../../app/api';
+import { DropDown } from '../../parts/DropDown';
 import { Tick } from '../../parts/Tick';
 import type { Companion } from './use-breakdown';
 
@@ -41,19 +42,18 @@ export function Companions({ id }: { id: string }) {
     setSearch(next.length ? { with: next.join(',') } : {}, { replace: true });
   };
   return (
-    <Popover.Root>
-      <Popover.Trigger className="action">
-        <Layers size={15} aria-hidden />{' '}
-        {chosen.length
-          ? `with ${chosen.length} other ${chosen.length === 1 ? 'job' : 'jobs'}`
-          : 'With other jobs'}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={6}
-          className="sheet z-50 flex max-h-80 w-80 flex-col gap-1 overflow-y-auto p-4 shadow-lg"
-        >
+    <DropDown
+      label="Jobs that share the boards"
+      panel="w-80 gap-1 p-4"
+      button={
+        <>
+          <Layers size={15} aria-hidden />{' '}
+          {chosen.length ? `with ${counted(chosen.length, 'other job')}` : 'With other jobs'}
+        </>
+      }
+    >
+      {() => (
+        <>
           <p className="text-graphite pb-1 text-[13px]">
             Up to {MOST} jobs share the boards; each gets its own strips, marked A, B, C.
           </p>
@@ -68,8 +68,8 @@ export function Companions({ id }: { id: string }) {
                 onChange={(on) => toggle(job.id, on)}
               />
             ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </>
+      )}
+    </DropDown>
   );
 }

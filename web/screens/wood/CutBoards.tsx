@@ -43,10 +43,10 @@ export function CutBoards({ id, build }: { id: string; build: BuildDocument }) {
         disabled={boards.length === 0 || !stored}
         onClick={() => setOpen(true)}
       >
-        <Axe size={15} aria-hidden /> Boards are cut
+        <Axe size={15} aria-hidden /> Mark boards as cut
       </button>
       <Window
-        title="The boards are cut"
+        title="Mark boards as cut"
         open={open}
         onClose={() => {
           setOpen(false);

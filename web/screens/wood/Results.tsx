@@ -1,20 +1,14 @@
 import { type BuildDocument, copiesOf } from '../../../core/document';
 import type { ShopSnapshot } from '../../../core/kit';
-import {
-  acclimatised,
-  boardFeetOf,
-  type BoardLayout,
-  moneyText,
-  type Plan,
-  totalsOf,
-} from '../../../core/stock';
-import { boardFeetText, counted, volumeText } from '../../../core/units';
+import { acclimatised, boardFeetOf, type BoardLayout, type Plan, totalsOf } from '../../../core/stock';
+import { counted, moneyText, volumeText, woodText } from '../../../core/units';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
 import { Row } from '../job/Card';
 import type { Advice } from './use-breakdown';
+import { How } from '../../parts/How';
 
 /** What the plan uses, wastes and costs, for one piece and for all. */
 export function Results({
@@ -39,7 +33,7 @@ export function Results({
   const asked = plan.problem.strips.filter(isAsked(plan)).length;
   const placed = asked - plan.answer.missing.length;
   const wood = (mm3: number) =>
-    display.system === 'mm' ? volumeText(mm3, display) : `${boardFeetText(boardFeetOf(mm3))} bd ft`;
+    display.system === 'mm' ? volumeText(mm3, display) : woodText(boardFeetOf(mm3), display);
   const money = (share: number) =>
     Object.entries(totals.cost)
       .map(([currency, minor]) => moneyText(minor / share, currency))
@@ -57,6 +51,7 @@ export function Results({
       <dl>
         <Row name="Yield">
           <span className="rule">{(totals.yield * 100).toFixed(1)} %</span>
+          <How of={({ workedYield }) => [workedYield(totals)]} what="Yield" />
         </Row>
         <Row name="Wood of the boards">
           <span className="rule">{wood(totals.used)}</span>

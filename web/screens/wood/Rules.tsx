@@ -9,13 +9,12 @@ import { LengthsField } from '../../parts/LengthsField';
 import { Tick } from '../../parts/Tick';
 
 const LENGTHS = [
-  ['extraLength', 'Longer by'],
-  ['extraWidth', 'Wider by'],
+  ['extraLength', 'Extra length'],
+  ['extraWidth', 'Extra width'],
   ['endTrim', 'Off each end'],
   ['edgeTrim', 'Off each edge'],
-  ['remnant', 'Stays in hand'],
-  ['leastOffcutLength', 'Keep from, long'],
-  ['leastOffcutWidth', 'and wide'],
+  ['leastOffcutLength', 'Keep offcuts at least this long'],
+  ['leastOffcutWidth', 'Keep offcuts at least this wide'],
 ] as const;
 
 const USUAL = 'usual';
@@ -46,7 +45,7 @@ export function Rules({
   );
   return (
     <section aria-label="How it is cut" className="border-line flex flex-col gap-1.5 border-t pt-2">
-      <h3 className="label">How it is cut; takes effect at the next breakdown</h3>
+      <h2 className="label">How it is cut; takes effect at the next breakdown</h2>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
         {saw('crosscutSaw', 'Crosscut with')}
         {saw('ripSaw', 'Rip with')}
@@ -59,7 +58,20 @@ export function Rules({
           />
         </span>
       </div>
-      <div className="grid grid-cols-3 gap-x-3 gap-y-1.5">
+      <div className="grid grid-cols-2 items-end gap-x-3">
+        <LengthField
+          label="Left at the fence"
+          value={settings.remnant}
+          display={display}
+          rule={{ minMm: 0 }}
+          onChange={(remnant) => onChange({ ...settings, remnant })}
+        />
+        <p className="text-graphite col-span-2 text-[13px]">
+          Wood of each board that a hand must keep at the saw and that gives no strip. It decides how many
+          boards are needed.
+        </p>
+      </div>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
         {LENGTHS.map(([name, label]) => (
           <LengthField
             key={name}
@@ -71,7 +83,7 @@ export function Rules({
           />
         ))}
         <CountField
-          label="Worth of it, %"
+          label="Value of kept offcuts, %"
           value={settings.offcutWorthPct}
           least={0}
           most={100}

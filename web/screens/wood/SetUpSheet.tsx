@@ -8,9 +8,11 @@ import { lengthText, type Display } from '../../../core/units';
 import { speciesName } from '../../../core/wood/species';
 import { problemText, useJobQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
+import { Letterhead } from '../../parts/Letterhead';
 import { Measure } from '../../parts/Measure';
 import { useCompanions } from './Companions';
 import { CUT_NAMES } from './words';
+import { Screen } from '../../parts/layout';
 
 /** The set-up list on paper: each setting once, with what is cut at it; and the boards with their pencil marks. */
 export function SetUpSheet() {
@@ -37,7 +39,7 @@ export function SetUpSheet() {
   const labelOf = (strip: string) => demand.of.get(strip)?.label ?? '';
   const list = setUpList(layouts, settingsOf(build), { ...build.shop, display }, labelOf);
   return (
-    <main className="mx-auto max-w-[980px] overflow-x-auto bg-white px-8 py-5 max-desk:px-3 print:overflow-visible print:max-w-none print:p-0">
+    <Screen className="max-w-[980px]! overflow-x-auto bg-white px-8 py-5 print:max-w-none! print:overflow-visible">
       <div className="flex items-center gap-3 pb-2 print:hidden">
         <Link className="action" to={`/jobs/${id}/wood?${search}`}>
           To the boards
@@ -51,6 +53,7 @@ export function SetUpSheet() {
           <Printer size={15} aria-hidden /> Print
         </button>
       </div>
+      <Letterhead />
       <h1 className="text-[22px] font-semibold">Set-up list: {build.name}</h1>
       <p className="text-graphite pb-3 text-[14px]">
         Each setting is made once, in the order of the work. Pencil the number on every strip as it leaves the
@@ -73,7 +76,7 @@ export function SetUpSheet() {
           <BoardSketch key={layout.board.id} layout={layout} labelOf={labelOf} display={display} />
         ))}
       </div>
-    </main>
+    </Screen>
   );
 }
 

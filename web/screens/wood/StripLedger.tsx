@@ -47,7 +47,7 @@ export function StripLedger({ build }: { build: BuildDocument }) {
           setOpen(true);
         }}
       >
-        <ArrowLeftRight size={15} aria-hidden /> Strips traded
+        <ArrowLeftRight size={15} aria-hidden /> Swap strips between boards
       </button>
       <Window
         wide
@@ -73,10 +73,12 @@ export function StripLedger({ build }: { build: BuildDocument }) {
             <tr className="label">
               <th className="font-medium">Piece</th>
               <th className="font-medium">Wide</th>
-              <th className="font-medium">Gives</th>
+              <th className="font-medium">Gives away</th>
               <th className="font-medium">Receives</th>
               <th className="font-medium">Ends at</th>
-              <th />
+              <th>
+                <span className="sr-only">Take out</span>
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -1,7 +1,6 @@
 import { extent, scaleLinear } from 'd3';
 import type { Goal } from '../../../core/document';
-import { moneyText } from '../../../core/stock';
-import { counted } from '../../../core/units';
+import { counted, fromMinor, moneyText } from '../../../core/units';
 import type { TradeOff } from '../../workers/breakdown.worker';
 import { GOAL_NAMES } from './words';
 
@@ -27,7 +26,7 @@ export function TradeOffs({
   const priced = whole.every((t) => costOf(t) !== undefined);
   const currency = Object.keys(whole[0]?.totals.cost ?? {})[0] ?? '';
   const x = ({ totals }: TradeOff) => (1 - totals.yield) * 100;
-  const y = (t: TradeOff) => (priced ? (costOf(t) ?? 0) / 100 : t.totals.boards);
+  const y = (t: TradeOff) => (priced ? fromMinor(costOf(t) ?? 0, currency) : t.totals.boards);
   const spread = (values: number[]): [number, number] => {
     const [a = 0, b = 1] = extent(values);
     const pad = Math.max((b - a) * 0.15, Math.abs(b) * 0.04, 0.5);
@@ -43,7 +42,7 @@ export function TradeOffs({
   }
   return (
     <section aria-label="Trade-off" className="border-line border-t pt-2">
-      <h3 className="label">Goals against each other; choose a point to take its plan</h3>
+      <h2 className="label">Goals against each other; choose a point to take its plan</h2>
       <svg viewBox={`0 0 ${W} ${H}`} width={W} height={H} role="group" aria-label="Waste against cost">
         {across.ticks(4).map((tick) => (
           <g key={tick}>

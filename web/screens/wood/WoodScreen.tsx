@@ -143,6 +143,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
               findings={findings}
               advice={breakdown.advice}
               advising={breakdown.advising}
+              rack={rack ?? NO_BOARDS}
               onFix={(fix) => void solve([fix])}
             />
           )}

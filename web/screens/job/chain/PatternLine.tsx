@@ -14,7 +14,9 @@ export function PatternLine({ build, onDone }: { build: BuildDocument; onDone: (
   const display = useDisplay();
   const edit = useEdit();
   const { reasons, collect } = useReports();
-  const [brief, setBrief] = useState<Brief>(() => startingBrief('panel', build.shop));
+  const [brief, setBrief] = useState<Brief>(() =>
+    startingBrief('panel', build.shop, { allowances: build.brief?.allowances }),
+  );
   const [typed, setTyped] = useState<string>();
   const name = typed?.trim() || patternOf(brief.pattern).name;
   const { alone, put, refused } = useMemo(() => {
@@ -32,7 +34,9 @@ export function PatternLine({ build, onDone }: { build: BuildDocument; onDone: (
       <div className="flex flex-col gap-3">
         <PatternPicker
           value={brief.pattern}
-          onChange={(pattern) => setBrief(startingBrief(pattern, build.shop))}
+          onChange={(pattern) =>
+            setBrief(startingBrief(pattern, build.shop, { allowances: brief.allowances }))
+          }
         />
         <label className="label block">
           Name of the piece

@@ -10,6 +10,7 @@ import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { Window } from '../../../parts/Window';
 import { useEdit } from '../use-edit';
 import { NewLine } from './NewLine';
+import { Working } from '../../../parts/Working';
 
 /** The menu of steps, wherever on the stick it was asked for. */
 export function StepMenu({ build }: { build: BuildDocument }) {
@@ -68,7 +69,7 @@ function PlaceMenu({ build, place }: { build: BuildDocument; place: ChainPlace }
           This could not be played: {failed}
         </p>
       )}
-      {!menu && !failed && <p className="text-graphite">Playing each step on what lies there …</p>}
+      {!menu && !failed && <Working>Playing each step on what lies there …</Working>}
       {menu && menu.lies.length > 1 && <WhichPieces lies={menu.lies} only={only} onChange={setOnly} />}
       {menu && (
         <div ref={list} onKeyDown={onArrows}>

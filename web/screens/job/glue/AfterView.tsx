@@ -8,7 +8,7 @@ import { minutesText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
-import { Toggle } from '../../../parts/Choice';
+import { Toggle } from '../../../parts/Toggle';
 import { LengthField } from '../../../parts/LengthField';
 import { useSettle } from '../use-edit';
 import { type GluePart, usePlanGlue, Why } from './parts';
@@ -44,7 +44,7 @@ export function AfterView({ build, step, planned }: GluePart) {
       hours: gates.scrapeH,
     },
     { name: 'Unclamp', hours: gates.unclampH },
-    { name: 'May be stressed', hours: gates.stressH },
+    { name: 'Full strength after', hours: gates.stressH },
     { name: 'Plane, sand, saw', hours: gates.surfaceH },
   ];
   return (
@@ -122,7 +122,7 @@ export function AfterView({ build, step, planned }: GluePart) {
       <Why>Both faces must breathe alike: never flat on a bench, or it cups towards the open face.</Why>
       <JointRecords step={step} planned={planned} />
       <LengthField
-        label="Light under a straightedge across it"
+        label="Gap under a straightedge across it"
         value={step.plan?.hollow ?? { mm: 0 }}
         display={display}
         rule={{ minMm: 0, maxMm: 50 }}

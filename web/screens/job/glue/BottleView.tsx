@@ -1,11 +1,20 @@
 import { GLUE_USES, type GlueUse } from '../../../../core/document';
 import { crewOf, type JudgedBottle } from '../../../../core/glueup';
 import { ADHESIVE_SOURCE, APPLICATORS, climateOf } from '../../../../core/kit';
-import { areaText, minutesText, smallMassText, temperatureText } from '../../../../core/units';
+import {
+  areaText,
+  fluidText,
+  lengthUnit,
+  minutesText,
+  offText,
+  smallMassText,
+  temperatureText,
+} from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
-import { Toggle } from '../../../parts/Choice';
+import { Toggle } from '../../../parts/Toggle';
 import { useEdit } from '../use-edit';
 import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';
+import { How } from '../../../parts/How';
 
 const range = ([a, b]: readonly [number, number]): string =>
   a === b ? minutesText(a) : `${minutesText(a)} to ${minutesText(b)}`;
@@ -60,18 +69,25 @@ export function BottleView({ build, step, planned }: GluePart) {
             {smallMassText(amount.leastG, display)} to {smallMassText(amount.mostG, display)}
           </Fact>
           <Fact name="To pour, with what stays in the tool">
-            {smallMassText(amount.toTakeG, display)}, {Math.round(amount.toTakeMl)} ml
+            {smallMassText(amount.toTakeG, display)}, {fluidText(amount.toTakeMl, display)}
+            <How of={({ workedGlue }) => [workedGlue(build, step.id)]} what="Glue to take" />
           </Fact>
-          <Fact name="Open, at the shop’s air" title={`${range(bottle.facts.openMin)} at 21 °C and 50 %`}>
+          <Fact
+            name="Open, at the shop’s air"
+            title={`${range(bottle.facts.openMin)} at ${temperatureText(21, display)} and 50 %`}
+          >
             {minutesText(bottle.times.openMin)}
           </Fact>
-          <Fact name="To the last clamp" title={`${range(bottle.facts.closedMin)} at 21 °C and 50 %`}>
+          <Fact
+            name="To the last clamp"
+            title={`${range(bottle.facts.closedMin)} at ${temperatureText(21, display)} and 50 %`}
+          >
             {minutesText(bottle.times.closedMin)}
           </Fact>
           <Fact name="In clamps" title={range(bottle.facts.clampMin)}>
             {minutesText(bottle.times.clampMin)}
           </Fact>
-          <Fact name="Not stressed for">{minutesText(bottle.times.stressedMin)}</Fact>
+          <Fact name="Full strength after">{minutesText(bottle.times.stressedMin)}</Fact>
           <Fact name="Least temperature">{temperatureText(bottle.facts.leastC, display)}</Fact>
           <Fact name="Water">
             {bottle.facts.water === 'none'
@@ -80,7 +96,9 @@ export function BottleView({ build, step, planned }: GluePart) {
                 ? 'fully outdoors'
                 : bottle.facts.water}
           </Fact>
-          <Fact name="Fills gaps to">{bottle.facts.gapMm} mm</Fact>
+          <Fact name="Fills gaps to">
+            {offText(bottle.facts.gapMm, display)} {lengthUnit(display)}
+          </Fact>
           <Fact name="Dries, is cleaned with">
             {bottle.facts.colour}, {bottle.facts.cleaning}
           </Fact>

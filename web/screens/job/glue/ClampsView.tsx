@@ -5,9 +5,10 @@ import { counted, forceText, pressureText, dialled } from '../../../../core/unit
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
-import { Toggle } from '../../../parts/Choice';
+import { Toggle } from '../../../parts/Toggle';
 import { CountField } from '../../../parts/CountField';
 import { LengthField } from '../../../parts/LengthField';
+import { How } from '../../../parts/How';
 import { Measure } from '../../../parts/Measure';
 import { NumberField } from '../../../parts/NumberField';
 import { useSettle } from '../use-edit';
@@ -70,10 +71,12 @@ export function ClampsView({ build, step, planned }: GluePart) {
         onChange={(next) => set({ school: next, clamps: undefined })}
       />
       {planned.sessions && <SessionsNote sessions={planned.sessions} hours={planned.gates.unclampH} />}
-      <table className="w-full text-[14px]" aria-label="Clamps by school">
+      <table className="w-full text-[14px]" aria-label="Clamps by method">
         <thead>
           <tr className="label">
-            <th className="py-0.5 text-left font-medium" />
+            <th className="py-0.5 text-left font-medium">
+              <span className="sr-only">Method</span>
+            </th>
             <th className="text-right font-medium">to reach</th>
             <th className="text-right font-medium">by force</th>
             <th className="text-right font-medium">clamps</th>
@@ -87,7 +90,12 @@ export function ClampsView({ build, step, planned }: GluePart) {
               data-school={each.school}
               className={`border-line border-t border-dotted ${each.school === clamps.school ? 'font-semibold' : 'text-graphite'}`}
             >
-              <td className="py-0.5">{SHORT[each.school]}</td>
+              <td className="py-0.5">
+                {SHORT[each.school]}
+                {each.school === clamps.school && (
+                  <How of={({ workedClamps }) => [workedClamps(build, step.id)]} what="Clamps" />
+                )}
+              </td>
               <td className="rule text-right">{each.spread}</td>
               <td className="rule text-right">{clamps.byForce ?? '–'}</td>
               <td className="rule text-right">{each.count * clamps.rows}</td>
@@ -113,7 +121,7 @@ export function ClampsView({ build, step, planned }: GluePart) {
         <Fact name="Force of each, at most">{forceText(hardest, display)}</Fact>
         <Fact
           name={clamps.edgeCaulMm > 0 ? 'On the wood, through the caul' : 'On the wood, under the pad'}
-          title={`dents from ${pressureText(clamps.strengthMPa, display)} across the grain, from memory`}
+          title={`dents from ${pressureText(clamps.strengthMPa, display)} across the grain, unverified`}
         >
           <span className={clamps.padMPa > clamps.strengthMPa ? 'text-red' : ''}>
             {pressureText(clamps.padMPa, display)}

@@ -93,7 +93,7 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
           </button>
           {clamps.byHand && (
             <button type="button" className="action" onClick={() => planGlue({ clamps: undefined })}>
-              <RotateCcw size={15} aria-hidden /> By the school
+              <RotateCcw size={15} aria-hidden /> By the method
             </button>
           )}
         </>

@@ -4,7 +4,7 @@ import { gluingOf } from '../../../../core/kit';
 import { massText, minutesText, temperatureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { PaceBar } from '../../../drawing/PaceBar';
-import { Toggle } from '../../../parts/Choice';
+import { Toggle } from '../../../parts/Toggle';
 import { ReadyList } from './ReadyList';
 import { StagesWindow } from './StagesWindow';
 import { Fact, type GluePart, Say, usePlanGlue, Why } from './parts';

@@ -14,11 +14,13 @@ export function ReadyList({
   onTick?: (id: string) => void;
   large?: boolean;
 }) {
+  // Alone on a screen it stands right under the screen's heading.
+  const Heading = large ? 'h2' : 'h3';
   return (
     <section aria-label="Ready before the bottle is opened">
-      <h3 className={large ? 'pb-2 text-[20px] font-semibold' : 'label pb-1'}>
+      <Heading className={large ? 'pb-2 text-[20px] font-semibold' : 'label pb-1'}>
         Ready before the bottle is opened
-      </h3>
+      </Heading>
       <ul className={large ? 'flex flex-col gap-1 text-[18px]' : 'flex flex-col gap-0.5 text-[14px]'}>
         {items.map((item) => {
           const words = (

@@ -11,8 +11,10 @@ import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { PaceBar } from '../../../drawing/PaceBar';
 import { OpenJob } from '../OpenJob';
 import { useEdit } from '../use-edit';
+import { Screen } from '../../../parts/layout';
 import { ReadyList } from './ReadyList';
 import { usePlanGlue } from './parts';
+import { Working } from '../../../parts/Working';
 
 const title = (name: string) => `Rehearse ${name}`;
 
@@ -52,7 +54,7 @@ function Rehearsing({ id, build }: { id: string; build: BuildDocument }) {
       </p>
     );
   if (planned?.step !== step.id || !planned.plan)
-    return <p className="text-graphite p-8">Planning the glue-up …</p>;
+    return <Working className="p-8">Planning the glue-up …</Working>;
   return <Bench key={step.id} id={id} build={build} step={step} planned={planned.plan} />;
 }
 
@@ -81,8 +83,8 @@ function Bench({ id, build, step, planned }: Props) {
     );
   };
   return (
-    <main className="mx-auto flex max-w-[980px] flex-col gap-5 px-5 py-5">
-      <header className="flex items-baseline justify-between">
+    <Screen className="flex max-w-[980px]! flex-col gap-5">
+      <header className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-2">
         <h1 className="text-[24px] font-semibold">
           {planned.glueUp.name}, a dry run{' '}
           <span className="text-graphite text-[16px] font-normal">{build.name}</span>
@@ -139,7 +141,7 @@ function Bench({ id, build, step, planned }: Props) {
       ) : (
         <Finished build={build} planned={planned} laps={laps} onAgain={() => setLaps([])} id={id} />
       )}
-    </main>
+    </Screen>
   );
 }
 

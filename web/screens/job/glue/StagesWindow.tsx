@@ -3,7 +3,7 @@ import { type BuildDocument, isRefused } from '../../../../core/document';
 import { applyEdit } from '../../../../core/edit';
 import { type PlannedGlueUp, splitEdit, type StageWay, type Staging } from '../../../../core/glueup';
 import type { GlueStep } from '../../../../core/steps';
-import { areaText, massText, volumeText } from '../../../../core/units';
+import { areaText, massText, moneyText, volumeText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { Window } from '../../../parts/Window';
 import { useEdit } from '../use-edit';
@@ -66,6 +66,7 @@ export function StagesWindow({
           onClose();
         }}
         paid={build.shop.gluing?.paid !== undefined}
+        currency={build.shop.currency ?? ''}
       />
       {staging.conflicts.map((words, i) => (
         <p key={i} className="border-red bg-red-wash mt-3 border-l-[3px] p-2 text-[14px]">
@@ -128,20 +129,18 @@ export function StagesWindow({
   );
 }
 
-const priceRow: readonly [string, (way: StageWay) => string] = [
-  'Price',
-  ({ priceMinor }) => (priceMinor ? (priceMinor / 100).toFixed(2) : 'none'),
-];
-
 function WaysTable({
   ways,
   canSplit,
   paid,
+  currency,
   onTake,
 }: {
   ways: readonly StageWay[];
   canSplit: boolean;
   paid: boolean;
+  /** The shop's; empty where it has none. */
+  currency: string;
   onTake: (way: StageWay) => void;
 }) {
   const display = useDisplay();
@@ -158,13 +157,22 @@ function WaysTable({
       'Heaviest lift',
       ({ heaviestKg, tooHeavy }) => `${massText(heaviestKg, display)}${tooHeavy ? ', too heavy' : ''}`,
     ],
-    ...(paid ? [priceRow] : []),
+    ...(paid
+      ? [
+          [
+            'Price',
+            ({ priceMinor }: StageWay) => (priceMinor ? moneyText(priceMinor, currency).trim() : 'none'),
+          ] as const,
+        ]
+      : []),
   ];
   return (
     <table className="w-full text-[14px]">
       <thead>
         <tr>
-          <th className="w-44" />
+          <th className="w-44">
+            <span className="sr-only">Compared by</span>
+          </th>
           {ways.map(({ way, name }) => (
             <th key={way} className="px-2 pb-1.5 text-left align-bottom font-semibold">
               {name}

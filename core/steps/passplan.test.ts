@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { passesNeeded } from '../units';
+import { passesDown } from './passplan';
+
+const settings = (start: number, off: number, dial: Parameters<typeof passesDown>[2]) =>
+  passesDown(start, off, dial)?.map(({ settingMm }) => settingMm);
+
+describe('settings of a machine, pass by pass', () => {
+  it('go from 9.0 to 4.5 on a carrier of 19.05 at 0.8 in six passes, the last one light', () => {
+    const dial = { biteMm: 0.8, stepMm: 0.05, pitchMm: 0 };
+    expect(settings(9 + 19.05, 4.5, dial)).toEqual([27.25, 26.45, 25.65, 24.85, 24.05, 23.55]);
+  });
+
+  it('are 14 and 7 passes of 0.05 over 0.7 and 0.35, and a crank of 2.0 a turn goes 9 degrees for each', () => {
+    const dial = { biteMm: 0.05, stepMm: 0.05, pitchMm: 2 };
+    for (const [off, count] of [
+      [0.7, 14],
+      [0.35, 7],
+    ]) {
+      const passes = passesDown(20, off, dial) ?? [];
+      expect(passes).toHaveLength(count);
+      for (const { turns } of passes) expect((turns ?? 0) * 360).toBeCloseTo(9, 6);
+    }
+  });
+
+  it('are one where a machine has no limit to a pass, none where nothing comes off', () => {
+    expect(settings(30, 3, { biteMm: 0, stepMm: 0.1, pitchMm: 0 })).toEqual([27]);
+    expect(settings(30, 0, { biteMm: 0.8, stepMm: 0.1, pitchMm: 0 })).toEqual([]);
+  });
+
+  it('are refused where a step of the dial is more than a pass may take', () => {
+    expect(settings(30, 3, { biteMm: 0.05, stepMm: 0.1, pitchMm: 0 })).toBeUndefined();
+  });
+
+  it('without a dial are rounded to the shop’s step but for the last, and not where that is more than a pass', () => {
+    const free = { stepMm: 0, pitchMm: 0 };
+    expect(settings(20.37, 1, { ...free, biteMm: 0.8, roundMm: 0.5 })).toEqual([20, 19.5, 19.37]);
+    const fine = settings(20, 1, { ...free, biteMm: 0.4, roundMm: 0.5 }) ?? [];
+    expect(fine.map((mm) => Number(mm.toFixed(6)))).toEqual([19.6, 19.2, 19]);
+  });
+
+  it('never rise, never take more than the bite, and end within half a step of what was asked', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 3, max: 200, noNaN: true }),
+        fc.double({ min: 0.01, max: 12, noNaN: true }),
+        fc.double({ min: 0.2, max: 4, noNaN: true }),
+        fc.constantFrom(0, 0.05, 0.1, 25.4 / 64, 25.4 / 128),
+        (start, off, bite, step) => {
+          fc.pre(off < start - 1 && (step === 0 || bite >= 2 * step));
+          const passes = passesDown(start, off, { biteMm: bite, stepMm: step, pitchMm: 0 });
+          expect(passes).toBeDefined();
+          let at = start;
+          for (const { settingMm, takesMm } of passes ?? []) {
+            expect(settingMm).toBeLessThan(at);
+            expect(takesMm).toBeLessThanOrEqual(bite + 1e-6);
+            expect(at - settingMm).toBeCloseTo(takesMm, 9);
+            at = settingMm;
+          }
+          expect(Math.abs(at - (start - off))).toBeLessThanOrEqual(step / 2 + 1e-6);
+          // As many as the bite needs, and no more than the dial's rounding adds.
+          const least = passesNeeded(Math.max(0, start - at), bite);
+          expect(passes?.length ?? 0).toBeGreaterThanOrEqual(least);
+          if (step === 0) expect(passes).toHaveLength(least);
+        },
+      ),
+      { numRuns: 500, seed: 20261129 },
+    );
+  });
+});

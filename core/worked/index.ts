@@ -1,0 +1,5 @@
+export * from './finding';
+export * from './gluing';
+export * from './size';
+export * from './sums';
+export * from './wood';

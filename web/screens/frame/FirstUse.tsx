@@ -1,0 +1,65 @@
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { matchPath, useLocation } from 'react-router';
+import { type Address, ADDRESSES } from '../../app/addresses';
+import { hintsRead, readHint } from '../../app/hints';
+
+/** What a screen is for, in a line for whoever sees it first. An address that is added does not compile until it is here. */
+const FIRST_USE: Record<Address, string | undefined> = {
+  start: undefined,
+  'start/shop': undefined,
+  shops: undefined,
+  today: 'What waits, what comes next and what is short, of all your jobs. Read it in the morning.',
+  jobs: 'Each job is a piece you plan or make. Press one to open it; the three dots rename, copy or put it away.',
+  'jobs/new': 'Say what you want. Junta plans strips, glue-ups and cuts for it, with your machines.',
+  patterns: 'Every pattern Junta plans, drawn from the same strips. Press one to begin a job with it.',
+  'jobs/:id':
+    'The lath above shows every step with its sizes. Press a mark to see that step, press a strip to change it.',
+  'jobs/:id/wood':
+    'Which strip comes out of which board. Break down the boards, then drag a strip where you want it.',
+  'jobs/:id/wood/sheet': undefined,
+  'jobs/:id/sheets': undefined,
+  'jobs/:id/look': 'The finished piece from all sides. Drag to turn it.',
+  'jobs/:id/rehearse/:step':
+    'A dry run without glue: press when each act is done, and Junta learns your pace.',
+  calendar: 'Work and waits on your days. Drag work to another time; Undo takes it back.',
+  rack: 'Your boards. Type one into the line, Enter puts it on the rack; draw its faults where they are.',
+  kit: 'Your machines, clamps and glue with their limits. Every plan keeps to them.',
+  tables: 'The numbers that Junta computes with, and where they come from.',
+};
+
+/** The address of a list that a path belongs to; the most exact one. */
+const addressOf = (pathname: string): Address | undefined =>
+  (Object.keys(ADDRESSES) as Address[]).findLast((path) => matchPath(`/${path}`, pathname));
+
+/** The first-use line of the screen that is shown, until it is put away; then never again in this browser. */
+export function useFirstUse(): { text: string | undefined; done: () => void } {
+  const { pathname } = useLocation();
+  const [, redraw] = useState(0);
+  const address = addressOf(pathname);
+  const text = address && !hintsRead().includes(address) ? FIRST_USE[address] : undefined;
+  return {
+    text,
+    done: () => {
+      if (address) readHint(address);
+      redraw((n) => n + 1);
+    },
+  };
+}
+
+/** One line under the head. */
+export const FirstUse = ({ text, onDone }: { text: string; onDone: () => void }) => (
+  <aside
+    aria-label="What this screen is for"
+    className="bg-chalk-wash border-line desk:h-(--hint) flex items-center gap-3 border-b px-5 text-[14px] print:hidden max-desk:px-3 max-desk:py-1"
+  >
+    <span className="desk:truncate">{text}</span>
+    <button
+      type="button"
+      className="text-chalk flex min-h-7 shrink-0 items-center gap-1 underline"
+      onClick={onDone}
+    >
+      <X size={14} aria-hidden /> Got it
+    </button>
+  </aside>
+);
