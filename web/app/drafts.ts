@@ -1,4 +1,4 @@
-import { openDB, type IDBPDatabase } from 'idb';
+import { openDB, unwrap, type IDBPDatabase } from 'idb';
 import { newId } from './ids';
 
 /** What is edited here and stored on the server. */
@@ -74,24 +74,28 @@ interface FirstDraft {
 let opened: Promise<IDBPDatabase> | undefined;
 const database = (): Promise<IDBPDatabase> => {
   opened ??= openDB('junta', 2, {
-    async upgrade(db, from, _to, transaction) {
+    upgrade(db, from, _to, transaction) {
       if (from < 1) db.createObjectStore('drafts', { keyPath: 'key' });
       if (from !== 1) return;
-      const store = transaction.objectStore('drafts');
-      for (const old of (await store.getAll()) as FirstDraft[])
-        await store.put({
-          key: old.key,
-          kind: 'job',
-          subject: old.jobId,
-          name: old.build.name ?? '',
-          tab: old.tab,
-          version: old.version,
-          content: old.build,
-          write: newId(),
-          tried: [],
-          at: Date.now(),
-          state: 'waiting',
-        } satisfies Draft);
+      // Written in the answer's own turn: a transaction lives no longer than that for certain.
+      const store = unwrap(transaction).objectStore('drafts');
+      const read = store.getAll() as IDBRequest<FirstDraft[]>;
+      read.onsuccess = () => {
+        for (const old of read.result)
+          store.put({
+            key: old.key,
+            kind: 'job',
+            subject: old.jobId,
+            name: old.build.name ?? '',
+            tab: old.tab,
+            version: old.version,
+            content: old.build,
+            write: newId(),
+            tried: [],
+            at: Date.now(),
+            state: 'waiting',
+          } satisfies Draft);
+      };
     },
     // Another tab opened a newer Junta: it must not wait for this one.
     blocking: (_now, _wanted, event) => (event.target as IDBDatabase).close(),
