@@ -5,12 +5,14 @@ import {
   FORMAT_VERSION,
   GOALS,
   MOST_ASSEMBLIES,
+  MOST_SIZES,
   MOST_STEPS,
   MOST_STRIPS,
   MOST_TARGETS,
   MOST_BUY_LENGTHS,
 } from '../core/document';
 import { STOCK_KIND_NAMES } from '../core/kit';
+import { LONGEST_FORMULA } from '../core/sizes';
 import { brokenReferences } from '../core/steps';
 import { boardSchema } from './board';
 import { briefSchema } from './brief';
@@ -112,6 +114,15 @@ export const buildSchema = exact({
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),
   uses: optionalList(glueUse().required(), 10),
+  sizes: optionalList(
+    exact({
+      id: id(),
+      name: text(40).required(),
+      formula: text(LONGEST_FORMULA).defined(),
+      wanted: aim().default(undefined).optional(),
+    }).required(),
+    MOST_SIZES,
+  ),
   breakdown: breakdownSchema.default(undefined).optional(),
 })
   .test('references', (value, context) => {

@@ -84,6 +84,7 @@ export const gluePractice = exact({
   tightening: tightening(),
   faces: oneOf('alternate', 'oneSide'),
   edges: oneOf('straight', 'sprung'),
+  pairing: maybeOneOf('single', 'folded', 'opposed'),
   hollow: notNegative(),
   shaving: notNegative().test(
     'some',
@@ -177,6 +178,7 @@ export const gluePlan = exact({
     }).required(),
     500,
   ),
+  pairs: optionalList(exact({ joint: joint(), how: oneOf('single', 'folded', 'opposed') }).required(), 500),
   aids: exact({
     kind: aidKind(),
     places: optionalList(exact({ joint: joint(), at: exactPlace() }).required(), 500),

@@ -32,6 +32,9 @@ const maybePositive = (what: string) =>
     (value) => (value?.mm ?? 0) >= 0,
   );
 
+/** How far off a right angle, degrees: more than a few is no fence. */
+const offSquare = () => yup.number().min(0).max(5).optional();
+
 const spread = () =>
   exact({
     likely: positive('a spread'),
@@ -50,6 +53,8 @@ export const saw = exact({
   depth: positive('a depth'),
   crosscut: maybePositive('a capacity'),
   rip: maybePositive('a capacity'),
+  offSquare: offSquare(),
+  freeDepth: maybePositive('a depth'),
   setting: spread(),
 });
 /** Limits that only some kinds of machine have; the others stand below by name. */
@@ -60,6 +65,10 @@ const someLimits = Object.fromEntries(
 
 export const machine = exact({
   id: id(),
+  days: yup.number().min(0).max(365).optional(),
+  priceMinor: yup.number().integer().min(0).max(100_000_000).optional(),
+  transportMinor: yup.number().integer().min(0).max(100_000_000).optional(),
+  offSquare: offSquare(),
   name: text(60).required(),
   kind: yup.string().oneOf(MACHINE_KIND_NAMES).required(),
   ...someLimits,

@@ -1,7 +1,16 @@
 import { type BuildDocument, type Step, targetOfStep, timesMade } from '../document';
 import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, sessionsOf } from '../glueup';
-import { climateOf, glueTimes, gluingOf } from '../kit';
-import { asGlueUp, machineOfStep, passesOf, roomOf, stepTitle, type Timeline } from '../steps';
+import { climateOf, glueTimes, gluingOf, machineFacts } from '../kit';
+import {
+  asGlueUp,
+  asPlayed,
+  handMinutes,
+  machineOfStep,
+  OUTSIDE_DAYS,
+  roomOf,
+  stepTitle,
+  type Timeline,
+} from '../steps';
 
 /** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
 export interface Task {
@@ -38,7 +47,8 @@ const SCRAPE_MIN = 10;
  * A job's open steps as tasks, each after what it works on. Work that is done is left out; what must wait after it stays,
  * from the moment it was done, where that is known.
  */
-export function tasksOf(job: string, build: BuildDocument, timeline: Timeline): Task[] {
+export function tasksOf(job: string, asked: BuildDocument, timeline: Timeline): Task[] {
+  const build = asPlayed(asked, timeline);
   const out: Task[] = [];
   const last = new Map<string, string>();
   for (const step of build.steps) {
@@ -68,7 +78,8 @@ function addTasks(
   const begin = step.begin ? { begin: Date.parse(step.begin) } : {};
   // A piece wanted several times is gone through as often, at the same settings: set up once, done for all of them.
   const times = timesMade(build, targetOfStep(build, step));
-  const pieces = times * (timeline.steps.find(({ id }) => id === step.id)?.pieces.length ?? 1);
+  const entry = timeline.steps.find(({ id }) => id === step.id);
+  const pieces = times * (entry?.pieces.length ?? 1);
   const nth = (session: number) => (session > 1 ? `:${session}` : '');
   const work = (minutes: number, whole = false, session = 1) => {
     if (minutes > 0)
@@ -95,11 +106,12 @@ function addTasks(
   const { flow, labour } = roomOf(step);
   if (flow.joins)
     return glueTasks({ id: step.id, setUp: labour.setUp, times }, build, timeline, { work, wait });
-  const { setUp, each, pass = 0, fixed, waits } = labour;
-  const passes = passesOf(step, machineOfStep(step, build)) ?? 0;
   // What only waits asks nothing of hands; everything else is set up once and done piece by piece.
-  work((fixed && times * fixed(step)) ?? (setUp + each > 0 ? setUp + (each + pass * passes) * pieces : 0));
-  for (const { of, words, hours } of waits?.(step) ?? []) wait({ of, words, kind: of, hours });
+  work(handMinutes(step, entry, { build, pieces, times }));
+  const machine = machineOfStep(step, build);
+  if (machine && machineFacts(machine).away)
+    wait({ of: 'outside', words: 'away', kind: 'outside', hours: 24 * (machine.days ?? OUTSIDE_DAYS) });
+  for (const { of, words, hours } of labour.waits?.(step) ?? []) wait({ of, words, kind: of, hours });
 }
 
 /** When a step was done, ms: a glue-up when its last clamp was tight. Not a number where nobody noted it. */

@@ -4,6 +4,7 @@ import type { BoardStock } from './board';
 import type { BreakdownSettings } from './breakdown';
 import type { Brief } from './brief';
 import type { GlueUse } from './glueplan';
+import type { DependentSize } from './sizes';
 import type { Assembly } from './slots';
 import type { Step } from './step';
 import type { DimensionName, Target } from './targets';
@@ -33,6 +34,8 @@ export interface BuildDocument {
   brief?: Brief;
   /** What its glue must stand; guessed from the use and the woods if missing. */
   uses?: GlueUse[];
+  /** Sizes that follow from those that come out: a leg, a base, a gap. */
+  sizes?: DependentSize[];
   /** How its strips come out of boards, once that has been planned. */
   breakdown?: BreakdownSettings;
 }

@@ -32,6 +32,9 @@ export interface JointEdge {
   wave?: Length;
 }
 
+/** How the two edges of a joint are planed: each by itself; folded together, or with faces opposed, so that errors of the fence cancel. */
+export type EdgePairing = 'single' | 'folded' | 'opposed';
+
 /** What came out at a joint. */
 export interface JointRecord {
   joint: number;
@@ -70,6 +73,8 @@ export interface GluePlan {
   /** Pairs of cauls across the faces. */
   crossCauls?: number;
   edges?: JointEdge[];
+  /** Which edges were paired, joint by joint; as the shop does if missing. */
+  pairs?: { joint: number; how: EdgePairing }[];
   aids?: AidPlan;
   rehearsal?: { at: string; laps: TimedLap[]; whole: boolean };
   /** When the last clamp was tight, as an ISO time. */

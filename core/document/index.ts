@@ -11,6 +11,7 @@ export * from './graph';
 export * from './parcel';
 export * from './parts';
 export * from './refusal';
+export * from './sizes';
 export * from './slots';
 export * from './step';
 export * from './targets';

@@ -149,5 +149,6 @@ export function carryOver(next: BuildDocument, was: BuildDocument, planned: Buil
     readings: was.readings,
     ...(was.breakdown ? { breakdown: was.breakdown } : {}),
     ...(was.uses ? { uses: was.uses } : {}),
+    ...(was.sizes ? { sizes: was.sizes } : {}),
   };
 }

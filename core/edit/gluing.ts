@@ -17,6 +17,7 @@ export const gluing: Family<
   | 'addRows'
   | 'addAccent'
   | 'setUses'
+  | 'setSizes'
 > = {
   flipSlice: (build, { step, part }) =>
     ofGlue(build, step, (glue) => (glue.turns ? { ...glue, turns: flipPart(glue.turns, part) } : glue)),
@@ -30,4 +31,5 @@ export const gluing: Family<
   addRows: (build, { step, rows }) => addRows(build, step, rows),
   addAccent: (build, { step, accent }) => addAccent(build, step, accent),
   setUses: (build, { uses }) => ({ ...build, uses }),
+  setSizes: (build, { sizes }) => ({ ...build, sizes: sizes?.length ? sizes : undefined }),
 };

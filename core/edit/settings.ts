@@ -1,10 +1,15 @@
 import { type Step, withTool } from '../document';
+import { withoutReach } from '../steps';
 import { type Family, ofStep } from './family';
 
 /** What can be set of one step, whatever its kind. */
 export const settings: Family<'setStep' | 'useSaw' | 'useMachine' | 'useCutter' | 'spoil'> = {
   setStep: (build, { step: id, change }) =>
-    ofStep(build, id, (step) => ({ ...step, ...change, id: step.id, kind: step.kind }) as Step),
+    ofStep(
+      build,
+      id,
+      (step) => ({ ...step, ...withoutReach(step, change), id: step.id, kind: step.kind }) as Step,
+    ),
   useSaw: (build, { step: id, saw }) => ofStep(build, id, (step) => withTool(step, { saw })),
   useMachine: (build, { step: id, machine }) => ofStep(build, id, (step) => withTool(step, { machine })),
   useCutter: (build, { step: id, cutter }) => ofStep(build, id, (step) => withTool(step, cutter)),

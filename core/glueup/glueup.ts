@@ -11,7 +11,7 @@ import {
   type Vec3,
 } from '../solid';
 import { type GlueStep, glueUpAt, stepName, type Timeline, type TimelineStep } from '../steps';
-import { findSpecies, type PlaneElastic, planeOf } from '../wood';
+import { type PlaneElastic, planeOf } from '../wood';
 
 /** Parts that lie side by side in the direction the clamps press: a board, as far as pressing goes. */
 export interface Course {
@@ -270,6 +270,3 @@ export const glueUpsOf = (build: BuildDocument, timeline: Timeline): GlueUp[] =>
 /** A course as the elastic calculation sees it. */
 export const planeOfCourse = ({ species, sawn, grain }: Course): PlaneElastic =>
   planeOf(species, sawn, grain);
-
-/** Whether a wood counts as soft where a rule asks: conifers, by the handbook's groups. */
-export const isSoftwood = (species: string): boolean => findSpecies(species)?.group === 'softwood';

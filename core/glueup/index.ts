@@ -2,6 +2,8 @@ export * from './adhesive';
 export * from './aids';
 export * from './aidsizes';
 export * from './clampplan';
+export * from './edgeangle';
+export * from './flush';
 export * from './glueup';
 export * from './linereading';
 export * from './pace';

@@ -72,6 +72,8 @@ export interface Practice {
   rings: 'alternate' | 'bestFaces';
   /** What goes first where it cannot be both: all planing one way, or figure that hides the joint. */
   first: 'planing' | 'figure';
+  /** End grain under a planer's knives: never, if missing; or in the finest passes, with a chamfer or backing that outlasts them. */
+  endGrain?: 'never' | 'light';
 }
 
 /** A lay-up as a rule: woods and shares of the width, and how each strip is turned. */

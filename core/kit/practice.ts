@@ -32,14 +32,19 @@ export type Tightening = 'middle' | 'rounds' | 'ends';
 
 /** What keeps faces flush. */
 export type AidKind = 'none' | 'cauls' | 'biscuits' | 'dowels' | 'looseTenons' | 'splines';
-/** The kinds of aid as they are chosen, and why one would. */
-export const AID_KINDS: readonly { id: AidKind; name: string; why: string }[] = [
-  { id: 'none', name: 'None', why: 'strips are pushed flush by hand, joint by joint' },
-  { id: 'cauls', name: 'Cauls', why: 'battens across both faces; nothing is cut' },
-  { id: 'biscuits', name: 'Biscuits', why: 'quick slots; they swell, so wait before planing' },
-  { id: 'dowels', name: 'Dowels', why: 'exact, and unforgiving of a hole off its place' },
-  { id: 'looseTenons', name: 'Loose tenons', why: 'exact and strong; needs its machine' },
-  { id: 'splines', name: 'Splines', why: 'one groove end to end; shows at a trimmed end unless stopped' },
+/** The kinds of aid as they are chosen, why one would, and the step between neighbours that is usual with it, mm: a guess until it is measured. */
+export const AID_KINDS: readonly { id: AidKind; name: string; why: string; flushMm: number }[] = [
+  { id: 'none', name: 'None', why: 'strips are pushed flush by hand, joint by joint', flushMm: 0.5 },
+  { id: 'cauls', name: 'Cauls', why: 'battens across both faces; nothing is cut', flushMm: 0.2 },
+  { id: 'biscuits', name: 'Biscuits', why: 'quick slots; they swell, so wait before planing', flushMm: 0.3 },
+  { id: 'dowels', name: 'Dowels', why: 'exact, and unforgiving of a hole off its place', flushMm: 0.15 },
+  { id: 'looseTenons', name: 'Loose tenons', why: 'exact and strong; needs its machine', flushMm: 0.15 },
+  {
+    id: 'splines',
+    name: 'Splines',
+    why: 'one groove end to end; shows at a trimmed end unless stopped',
+    flushMm: 0.2,
+  },
 ];
 
 /** What is done with a panel wider than the planer. */
@@ -91,6 +96,8 @@ export interface GluePractice {
   tightening: Tightening;
   faces: 'alternate' | 'oneSide';
   edges: 'straight' | 'sprung';
+  /** How edges are planed where a joint says nothing: one by one if missing. */
+  pairing?: 'single' | 'folded' | 'opposed';
   /** Depth of a sprung joint's gap, both edges together. */
   hollow: Length;
   /** One shaving of the plane. */

@@ -1,4 +1,4 @@
-import { type Machine, machinesThat, type ShopSnapshot, takesEndGrain } from '../kit';
+import { type Machine, machineFacts, machinesThat, type ShopSnapshot, takesEndGrain } from '../kit';
 import type { Vec3 } from '../solid';
 
 /** Whether a piece is within a machine's limits; unrounded sizes, a limit of zero means none. */
@@ -9,8 +9,9 @@ export const machineTakes = (machine: Machine, [length, width, thickness]: Vec3)
   length >= machine.minLength.mm &&
   thickness >= machine.minThickness.mm;
 
-/** Machines that can flatten a piece, in the order a shop would reach for them; end grain never meets knives. */
+/** Machines that can flatten a piece, in the order a shop would reach for them; end grain never meets knives, and nothing goes away unasked. */
 export const flatteners = (shop: ShopSnapshot, size: Vec3, endGrain: boolean): Machine[] =>
   machinesThat(shop, 'flatten').filter(
-    (machine) => (!endGrain || takesEndGrain(machine)) && machineTakes(machine, size),
+    (machine) =>
+      !machineFacts(machine).away && (!endGrain || takesEndGrain(machine)) && machineTakes(machine, size),
   );

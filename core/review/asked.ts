@@ -39,7 +39,11 @@ const note = (
 });
 
 /** Why a machine does not take a piece, with the number; undefined where it does. */
-function refusal(machine: Machine, [length, width, thickness]: Vec3, after: number): Phrase[] | undefined {
+export function refusal(
+  machine: Machine,
+  [length, width, thickness]: Vec3,
+  after: number,
+): Phrase[] | undefined {
   const { name, maxWidth, maxThickness, minLength, minThickness } = machine;
   const reaches = limitOf(machine, 'maxLength');
   if (!doesWork(machine, 'flatten'))

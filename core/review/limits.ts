@@ -3,17 +3,15 @@ import { glueUpOf, jointsOf, splitEdit, splitStrips } from '../glueup';
 import { limitOf, type Machine, machineFacts, takesEndGrain } from '../kit';
 import { flatteners, settable } from '../plan';
 import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
-import { asFlattening, asGlueUp, machineOfStep, roomOf, type TimelineStep } from '../steps';
+import { asFlattening, asGlueUp, helpersAdd, machineOfStep, roomOf, type TimelineStep } from '../steps';
 import { lengthText, sectionsNeeded } from '../units';
 import type { ReviewContext } from './context';
+import { CARRIER_MM, endGrainByChoice, endGrainWay } from './rides';
 
 const useMachine = (step: Step, machine: Machine): Fix => ({
   label: `Use ${machine.name}`,
   edit: { do: 'useMachine', step: step.id, machine: machine.id } satisfies Edit,
 });
-
-/** A carrier board as most shops have one, mm: 3/4 in (common practice). */
-const CARRIER_MM = 19.05;
 
 /** Whether any fibres of a piece stand upright: knives over its face would meet them. */
 export const isEndGrain = (piece: TimelineStep['pieces'][number]): boolean =>
@@ -46,7 +44,10 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
   const after = context.timeline.steps.find(({ id }) => id === step.id);
   if (!machine || !entered || !after || !machining.any(step)) return [];
   const out: Finding[] = [];
-  const { size } = entered;
+  // The machine feeds what is on the piece with it: runners at its edges, sacrificial pieces at its ends.
+  const size = (['length', 'width', 'thickness'] as const).map(
+    (name, axis) => entered.size[axis] + (flatten ? helpersAdd(flatten, name) : 0),
+  ) as unknown as Vec3;
   const endGrain = flatten !== undefined && entered.pieces.some(isEndGrain);
   const others = flatteners(context.build.shop, size, endGrain)
     .filter((m) => m.id !== machine.id && m.minThickness.mm <= after.least[2])
@@ -69,11 +70,13 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
         '.',
       ],
       numbers: { length: size[0], least: minLength.mm, short: minLength.mm - size[0] },
-      fixes: flatten ? others : [],
+      fixes: flatten ? [...lengthened(flatten, machine, { length: size[0], context }), ...others] : [],
       caution:
         'A piece shorter than the distance between the rollers can tip, jam or be thrown back. The machine’s manual comes first.',
     });
-  const longest = Math.max(...entered.pieces.map(({ blank }) => extents(blank)[0]));
+  const longest =
+    Math.max(...entered.pieces.map(({ blank }) => extents(blank)[0])) +
+    (flatten ? helpersAdd(flatten, 'length') : 0);
   const reaches = limitOf(machine, 'maxLength');
   if (reaches > 0 && longest > reaches)
     out.push({
@@ -165,7 +168,10 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       numbers: { thickness: high, most: maxThickness.mm, carrier },
       fixes: flatten ? others : [],
     });
-  if (endGrain && !takesEndGrain(machine))
+  const chosen =
+    endGrain && !takesEndGrain(machine) && endGrainByChoice(flatten, machine, { context, entry: after });
+  if (chosen) out.push(chosen);
+  else if (endGrain && !takesEndGrain(machine))
     out.push({
       code: 'end-grain-in-planer',
       step: step.id,
@@ -178,11 +184,38 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
         '. Junta does not plan this.',
       ],
       numbers: { length: size[0], width: size[1] },
-      fixes: others,
+      fixes: [...others, ...endGrainWay(flatten, context)],
       caution:
         'Knives that meet end grain can tear out the far edge, break the block and throw it back. Use a drum sander, a router sled or hand planes; the machine’s manual and local rules come first.',
     });
   return out;
+}
+
+/** Runners of so much at each edge hold without breaking off, mm; common practice: 1 1/2 in. */
+const RUNNER_MM = 38.1;
+
+/** Runners at both edges, longer than the piece, that make it long enough for its machine. */
+function lengthened(
+  step: { id: string; ends?: { mm: number }; runners?: { mm: number } },
+  machine: Machine,
+  { length, context }: { length: number; context: ReviewContext },
+): Fix[] {
+  if (machineFacts(machine).feeds !== true) return [];
+  const { settingStep, display } = context.build.shop;
+  const more = (machine.minLength.mm - length) / 2;
+  const mm =
+    (step.ends?.mm ?? 0) +
+    (settingStep.mm > 0 ? Math.ceil(more / settingStep.mm - 1e-6) * settingStep.mm : more);
+  return [
+    {
+      label: `Glue runners to both edges, ${lengthText(mm, display)} past each end`,
+      edit: {
+        do: 'setStep',
+        step: step.id,
+        change: { ends: { mm }, runners: { mm: Math.max(RUNNER_MM, step.runners?.mm ?? 0) } },
+      },
+    },
+  ];
 }
 
 function tooWide(
@@ -214,7 +247,11 @@ function tooWide(
 }
 
 /** The glue-up before a flattening split on its joints into sections that the machine takes, each flattened by itself. */
-function inSections(step: Step, limit: number, { build, timeline }: ReviewContext): Fix[] {
+export function inSections(
+  step: Step,
+  limit: number,
+  { build, timeline }: Pick<ReviewContext, 'build' | 'timeline'>,
+): Fix[] {
   const glue = asGlueUp(makerOf(build, step.inputs[0] ?? ''));
   const glueUp = glue && glueUpOf(build, timeline, glue.id);
   if (!glueUp || glueUp.axes.press !== 1 || glueUp.askew) return [];

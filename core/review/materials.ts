@@ -1,7 +1,7 @@
 import { axisOf, DIMENSIONS, type Finding, type Fix, type Step } from '../document';
 import { machineFacts, machinesThat } from '../kit';
 import { bounds, type Cell, dot, extents, type Vec3 } from '../solid';
-import { machineOfStep, roomOf, type TakesOff } from '../steps';
+import { amountsOf, machineOfStep, roomOf, type TakesOff } from '../steps';
 import { findSpecies, materialOf, speciesName } from '../wood';
 import type { ReviewContext } from './context';
 import { sawOfStep } from './sawing';
@@ -87,7 +87,7 @@ const nothingOff = (step: Step, { dimension, upper, setting }: Side): Fix => ({
     dimension === 'thickness'
       ? `Take nothing off the ${upper ? 'upper' : 'lower'} face`
       : `Take nothing off the ${dimension}`,
-  edit: { do: 'setStep', step: step.id, change: { [setting]: { mm: 0 } } },
+  edit: { do: 'setStep', step: step.id, change: { ...amountsOf(step, dimension), [setting]: { mm: 0 } } },
 });
 
 function underSaw(step: Step, context: ReviewContext): Finding[] {

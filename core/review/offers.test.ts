@@ -190,6 +190,47 @@ const PROMISES: readonly (readonly [RegExp, Check])[] = [
     },
   ],
   [
+    /^Glue runners to both edges, (.+) past each end$/,
+    (before, after, edit, [, words]) => {
+      const [step] = changedSteps(before, after, edit);
+      expect(step?.kind === 'flatten' && lengthText(step.ends?.mm ?? 0, after.shop.display)).toBe(words);
+      expect(step?.kind === 'flatten' && (step.runners?.mm ?? 0)).toBeGreaterThan(0);
+    },
+  ],
+  [
+    /^Sacrificial pieces of (.+) at both ends$/,
+    (before, after, edit, [, words]) => {
+      const [step] = changedSteps(before, after, edit);
+      expect(step?.kind === 'flatten' && lengthText(step.ends?.mm ?? 0, after.shop.display)).toBe(words);
+    },
+  ],
+  [
+    /^(Chamfer .+|Carrier and wedges under it|Plane each pair folded: errors cancel|Take .+ a pass)$/,
+    (before, after) => expect(after.steps).not.toEqual(before.steps),
+  ],
+  [
+    /^(From both faces.*|In one cut)$/,
+    (before, after, edit) => {
+      const [step] = changedSteps(before, after, edit);
+      expect((step as { way?: string } | undefined)?.way).toBeDefined();
+    },
+  ],
+  [
+    /^Bring (?:all|the .+) to (.+)$/,
+    (before, after, edit, [, words]) => {
+      const [step] = changedSteps(before, after, edit);
+      const entry = run(after).steps.find(({ id }) => id === step?.id);
+      expect(entry?.greatest.map((mm) => lengthText(mm, after.shop.display))).toContain(words);
+    },
+  ],
+  [
+    /^Saw (\d+) leaves$/,
+    (before, after, edit, [, n]) => {
+      const [step] = changedSteps(before, after, edit);
+      expect(step?.kind === 'resaw' && step.leaves).toBe(Number(n));
+    },
+  ],
+  [
     /^Glue as (\d+) sections$/,
     (_before, after, _edit, [, n]) => expect(after.assemblies).toHaveLength(Number(n)),
   ],

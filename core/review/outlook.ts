@@ -1,9 +1,18 @@
 import { heldFor, toBuy } from '../bench';
-import { type BuildDocument, type DimensionName, DIMENSIONS, type Finding, type StepKind } from '../document';
+import {
+  type BuildDocument,
+  type DimensionName,
+  DIMENSIONS,
+  type Finding,
+  type Phrase,
+  type Step,
+  type StepKind,
+} from '../document';
 import type { Held } from '../kit';
 import { type JointReading, jointReadings } from '../layup';
 import { layOut } from '../picture';
 import { run } from '../run';
+import { dependentSizes, outputSizes, type SizeOutcome } from '../sizes';
 import {
   blankVolume,
   type Bounds,
@@ -15,9 +24,15 @@ import {
   type Vec3,
 } from '../solid';
 import {
+  asFlattening,
+  cutList,
+  type Helpers,
+  helpersOf,
   type Laid,
   type NoPasses,
   type PassPlan,
+  handMinutes,
+  passCount,
   passPlan,
   roomOf,
   type Timeline,
@@ -27,6 +42,7 @@ import {
   tookBy,
 } from '../steps';
 import { compareTarget, type Comparison } from './compare';
+import { type FaceReserve, faceReserves } from './hollows';
 import { findingsOf } from './review';
 
 /** A step as the screen shows it. */
@@ -49,6 +65,17 @@ export interface StepOutlook {
   leaves?: { id: string; mm: number }[];
   /** Greatest sizes as predicted, where a reading took their place. */
   predicted?: Vec3;
+  /** The step with the amounts that a size to reach decided. */
+  as?: Step;
+  /** What each face must lose against what is taken off it. */
+  reserves?: FaceReserve[];
+  /** What is put on its pieces to be machined with them, and cut off again. */
+  helpers?: Helpers;
+  /** The cuts that square its pieces, in their order. */
+  cuts?: Phrase[][];
+  /** How often its pieces go over a machine, and minutes of hands for one round of it, machine set up with them. */
+  passCount?: number;
+  minutes?: number;
   /** How its machine is set, pass by pass, where it brings pieces to thickness. */
   passes?: PassPlan | NoPasses;
   /** What it wants at hand besides wood and clamps, held against the kit. */
@@ -84,6 +111,9 @@ export interface Outlook {
   woodInMm3: number;
   finishedMm3: number;
   joints: Timeline['joints'];
+  /** Sizes that follow from those that come out; and the names of these. */
+  sizes: SizeOutcome[];
+  outputs: { name: string; mm: number }[];
   scene?: BenchScene;
   /** What the joints of the shown lay-up show, where it lays strips side by side. */
   seams?: JointReading[];
@@ -96,9 +126,14 @@ const cutOf = ({ pieces, entered, wanted }: TimelineStep, spoilt: number): numbe
     : Math.ceil((pieces.length + spoilt) / entered.length);
 
 const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timeline): StepOutlook => {
-  const source = build.steps.find(({ id }) => id === step.id);
+  const source = step.as ?? build.steps.find(({ id }) => id === step.id);
   const { each } = roomOf(step);
   const passes = source && passPlan(source, step, build);
+  const flat = asFlattening(source);
+  const reserves = flat ? faceReserves(flat, { build, timeline }) : [];
+  const helpers = flat && helpersOf(flat, step.entered);
+  const cuts = source ? cutList(source, step, build) : [];
+  const machined = source && roomOf(source).machining ? source : undefined;
   return {
     id: step.id,
     kind: step.kind,
@@ -126,6 +161,16 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timelin
         }
       : {}),
     ...(passes ? { passes } : {}),
+    ...(machined
+      ? {
+          passCount: passCount(machined, step, build),
+          minutes: handMinutes(machined, step, { build, pieces: step.pieces.length, times: 1 }),
+        }
+      : {}),
+    ...(step.as ? { as: step.as } : {}),
+    ...(flat && reserves.length > 0 ? { reserves } : {}),
+    ...(helpers ? { helpers } : {}),
+    ...(cuts.length > 0 ? { cuts } : {}),
     ...(step.predicted ? { predicted: step.predicted } : {}),
   };
 };
@@ -164,6 +209,8 @@ export function outlookOf(
     woodInMm3: timeline.woodInMm3,
     finishedMm3: finishedMm3(timeline),
     joints: timeline.joints,
+    sizes: dependentSizes(build, timeline),
+    outputs: outputSizes(build, timeline).map(({ name, mm }) => ({ name, mm })),
     scene: shown && scene && { step: shown.id, box: scene.box, pieces: scene.pieces },
     ...(shown && roomOf(shown).flow.joins ? { seams: jointReadings(build, timeline, shown.id) } : {}),
   };

@@ -1,18 +1,22 @@
 import { type BuildDocument, type Finding, type Step, type DimensionName, axisOf } from '../document';
 import { run } from '../run';
 import { extents } from '../solid';
-import { type Timeline, type Tolerance, toleranceOf, type WorkPiece } from '../steps';
+import { asPlayed, type Timeline, type Tolerance, toleranceOf, type WorkPiece } from '../steps';
 import { alike, otherMachine, otherSaw } from './asked';
 import type { ReviewContext } from './context';
 import { crossGrain } from './crossgrain';
 import { doneEarly } from './early';
 import { glueUpFindings } from './glueups';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
+import { hollows } from './hollows';
 import { machineLimits } from './limits';
 import { materialFindings } from './materials';
 import { notOnHand } from './onhand';
+import { sizesMissed } from './sizes';
 import { withPlayedOffers } from './offers';
-import { cutMargins, sawCapacity, sawReach } from './sawing';
+import { reachingSize } from './reaching';
+import { riding } from './rides';
+import { cutMargins, endsBeforeEdges, leafMargins, sawCapacity, sawReach } from './sawing';
 import { seamFindings } from './seams';
 import { mitredStripes, staggeredSeams } from './stripes';
 import { crossFeed, flattening } from './surfaces';
@@ -38,7 +42,9 @@ export const findingsOf = (build: BuildDocument, timeline: Timeline, today?: str
   raise(build, timeline, today).map((finding) => ({ ...finding, fixes: [] }));
 
 /** What is found, with every way out that might do; none of them tried yet. */
-function raise(build: BuildDocument, timeline: Timeline, today?: string): Finding[] {
+function raise(asked: BuildDocument, timeline: Timeline, today?: string): Finding[] {
+  // A size to reach decides amounts: what is found is about those.
+  const build = asPlayed(asked, timeline);
   const entered = new Map(timeline.steps.map((entry) => [entry.id, entry.entered]));
   const before = (step: Step): WorkPiece[] => entered.get(step.id) ?? [];
   const enteringTolerance = (step: Step, dimension: DimensionName): Tolerance => {
@@ -61,6 +67,8 @@ function raise(build: BuildDocument, timeline: Timeline, today?: string): Findin
     sawReach,
     sawCapacity,
     cutMargins,
+    endsBeforeEdges,
+    leafMargins,
     thicknessSteps,
     raggedEnds,
     oddChequer,
@@ -71,6 +79,9 @@ function raise(build: BuildDocument, timeline: Timeline, today?: string): Findin
     mitredStripes,
     crossGrain,
     flattening,
+    hollows,
+    reachingSize,
+    riding,
     lopsidedTrim,
     thinMargins,
     glueUpFindings,
@@ -83,5 +94,6 @@ function raise(build: BuildDocument, timeline: Timeline, today?: string): Findin
     ...timeline.problems,
     ...played.flatMap((step) => perStep.flatMap((check) => check(step, context))),
     ...targetMissed(context),
+    ...sizesMissed(context),
   ];
 }

@@ -3,13 +3,29 @@ import {
   type Finding,
   type FindingCode,
   type Fix,
+  makersOf,
   type Phrase,
   sawIdOf,
   type Step,
 } from '../document';
 import { gluingOf, type Saw } from '../kit';
 import { blankVolumes, extents } from '../solid';
-import { asTrim, noiseOf, roomOf, type TimelineStep } from '../steps';
+import {
+  asGlueUp,
+  asTrim,
+  CUT_WAYS,
+  cutsThrough,
+  type CutWay,
+  noiseOf,
+  reachOf,
+  type ResawStep,
+  resawFromEdges,
+  roomOf,
+  type TimelineStep,
+  wayOf,
+  wayThrough,
+} from '../steps';
+import { counted } from '../units';
 import { density, findSpecies } from '../wood';
 import type { ReviewContext } from './context';
 import { planAgain } from './ways';
@@ -156,8 +172,12 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
   const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[through])) / leans;
   if (saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
   const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
-  // Two cuts, one from each face, in one plane: only of an upright blade do they meet.
+  // Cuts from both faces, in one plane: only of an upright blade do they meet.
+  const inStages = sawing.squares === true && leans === 1;
+  const reach = reachOf(saw);
+  if (inStages && wayOf(step) !== 'one') return stages(step, saw, deep, deeper);
   const meets = leans === 1 ? 2 * saw.depth.mm - deep : undefined;
+  const way = wayThrough(deep, reach);
   return [
     {
       code: 'saw-cannot-reach',
@@ -177,19 +197,197 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
             : [
                 ' Two cuts, one from each face, leave ',
                 { mm: -meets },
-                ' in the middle, to be sawn by hand.',
+                ' in the middle',
+                ...(inStages && way === 'third' ? thirdCut(deep, reach) : [', to be sawn by hand.']),
               ]),
       ],
       numbers: { thickness: deep, depth: saw.depth.mm, ...(meets === undefined ? {} : { meets }) },
-      fixes: deeper.map((other) => ({
-        label: `Use ${other.name}`,
-        edit: { do: 'useSaw', step: step.id, saw: other.id },
-      })),
+      fixes: [
+        ...deeper.map((other) => ({
+          label: `Use ${other.name}`,
+          edit: { do: 'useSaw' as const, step: step.id, saw: other.id },
+        })),
+        ...(inStages ? [throughBy(step, way)] : []),
+      ],
       caution:
         words?.caution ??
         'A cut finished from the other side must meet the first one: keep the same edge against the fence.',
     },
   ];
+}
+
+const throughBy = (step: Step, way: CutWay): Fix => ({
+  label: CUT_WAYS.find(({ value }) => value === way)?.label ?? way,
+  edit: { do: 'setStep', step: step.id, change: { way } },
+});
+
+const thirdCut = (deep: number, reach: ReturnType<typeof reachOf>): Phrase[] => [
+  '. A third cut without the guide, ',
+  { mm: Math.min(deep, reach.freeMm) },
+  ' from one face, meets the other with ',
+  { mm: cutsThrough('third', deep, reach).overMm },
+  ' to spare.',
+];
+
+/** Cuts from both faces as they are chosen: do they meet? */
+function stages(step: Step, saw: Saw, deep: number, deeper: readonly Saw[]): Finding[] {
+  const way = wayOf(step);
+  const reach = reachOf(saw);
+  const { overMm } = cutsThrough(way, deep, reach);
+  const numbers = { thickness: deep, guided: reach.guidedMm, free: reach.freeMm, over: overMm };
+  const caution =
+    'Keep the square on the same long edge when the piece is turned over. A saw without its guide is held by hand alone: only in the kerf that is there, and both hands on it.';
+  if (way === 'hand' || overMm >= -1e-6)
+    return [
+      {
+        code: 'cut-in-stages',
+        step: step.id,
+        severity: 'note',
+        dimension: 'thickness',
+        message: [
+          `The piece is `,
+          { mm: deep },
+          ' thick, cut from both faces',
+          ...(way === 'third' ? [' and once more without the guide'] : []),
+          ...(overMm >= 0
+            ? [': the cuts meet with ', { mm: overMm }, ' to spare.']
+            : [': ', { mm: -overMm }, ' in the middle is sawn by hand.']),
+        ],
+        numbers,
+        fixes: [],
+        caution,
+      },
+    ];
+  const next = wayThrough(deep, reach);
+  return [
+    {
+      code: 'cuts-do-not-meet',
+      step: step.id,
+      severity: 'warning',
+      dimension: 'thickness',
+      message: [
+        'The piece is ',
+        { mm: deep },
+        ` thick, and the cuts with ${saw.name} leave `,
+        { mm: -overMm },
+        ' in the middle.',
+        ...(next === 'third' ? [' A third cut without the guide would meet.'] : []),
+      ],
+      numbers,
+      fixes: [
+        throughBy(step, next),
+        ...deeper.map((other) => ({
+          label: `Use ${other.name}, in one cut`,
+          edit: {
+            do: 'many' as const,
+            edits: [
+              { do: 'useSaw' as const, step: step.id, saw: other.id },
+              { do: 'setStep' as const, step: step.id, change: { way: undefined } },
+            ],
+          },
+        })),
+      ],
+      caution,
+    },
+  ];
+}
+
+/** Ends of a glued panel that are cut before its long edges are parallel: there is nothing for the square to stand on. */
+export function endsBeforeEdges(step: Step, { build, before }: ReviewContext): Finding[] {
+  const { sawing, takesOff } = roomOf(step);
+  const edges = takesOff?.(step).find(({ dimension }) => dimension === 'width');
+  if (!sawing?.squares || sawing.carried?.across(step) !== true || (edges && edges.min + edges.max > 0))
+    return [];
+  for (const earlier of makersOf(build, step.inputs[0] ?? '')) {
+    const cut = roomOf(earlier)
+      .takesOff?.(earlier)
+      .find(({ dimension }) => dimension === 'width');
+    if (cut && cut.min + cut.max > 0) return [];
+    if (roomOf(earlier).flow.turns || roomOf(earlier).flow.divides) return [];
+    const glue = asGlueUp(earlier);
+    if (!glue) continue;
+    if (glue.along !== 'width' || glue.rows) return [];
+    const width = Math.max(0, ...before(step).map(({ blank }) => extents(blank)[1]));
+    return [
+      {
+        code: 'ends-before-edges',
+        step: step.id,
+        severity: 'note',
+        dimension: 'length',
+        message: [
+          'The ends are cut while the long edges are as they came out of the clamps, ',
+          { mm: width },
+          ' apart: make them parallel first, or the square has nothing to stand on.',
+        ],
+        numbers: { width },
+        fixes: [],
+      },
+    ];
+  }
+  return [];
+}
+
+/** Leaves of a resaw that runs off the middle, against the thickness each must have. */
+export function leafMargins(step: Step, { before, build }: ReviewContext): Finding[] {
+  const { wanted, offMiddle, leaves, edgesDeep, raise, saw: id } = step as Partial<ResawStep>;
+  const entered = before(step);
+  if (!roomOf(step).each?.measured || leaves === undefined || entered.length === 0) return [];
+  const saw = build.shop.saws.find((each) => each.id === id);
+  const sizes = entered.map(({ blank }) => extents(blank));
+  const thick = Math.min(...sizes.map((size) => size[2]));
+  const leaf = (thick - (leaves - 1) * (saw?.kerf.mm ?? 0)) / leaves;
+  const off = offMiddle?.mm ?? 0;
+  const out: Finding[] = [];
+  const spare = leaf - off - (wanted?.mm ?? 0);
+  const short = spare < -noiseOf(build.shop);
+  if (wanted && wanted.mm > 0)
+    out.push({
+      code: 'leaf-margin',
+      step: step.id,
+      severity: short ? 'warning' : 'note',
+      dimension: 'thickness',
+      message: [
+        'A leaf comes out at ',
+        { mm: leaf },
+        ...(off > 0 ? [', and at ', { mm: leaf - off }, ' where the saw runs off by ', { mm: off }] : []),
+        '; it must have ',
+        { mm: wanted.mm },
+        ...(short ? [': short by ', { mm: -spare }, '.'] : [': ', { mm: Math.max(0, spare) }, ' to spare.']),
+      ],
+      numbers: { leaf, off, wanted: wanted.mm, spare },
+      fixes:
+        short && leaves > 2
+          ? [
+              {
+                label: `Saw ${leaves - 1} leaves`,
+                edit: { do: 'setStep', step: step.id, change: { leaves: leaves - 1 } },
+              },
+            ]
+          : [],
+    });
+  if (edgesDeep && edgesDeep.mm > 0) {
+    const high = Math.max(...sizes.map((size) => size[1]));
+    const { heights, cuts, leftMm } = resawFromEdges(high, edgesDeep.mm, raise?.mm ?? 0);
+    out.push({
+      code: 'resawn-from-edges',
+      step: step.id,
+      severity: 'note',
+      dimension: 'width',
+      message: [
+        'From both edges, ',
+        { mm: edgesDeep.mm },
+        ` deep: ${counted(heights, 'height')} of the blade, ${counted(cuts, 'cut')} for each leaf line, and of `,
+        { mm: high },
+        leftMm > 1e-6 ? ' there stay ' : ' nothing stays',
+        ...(leftMm > 1e-6 ? [{ mm: leftMm }, ' for the other saw.'] : ['.']),
+      ],
+      numbers: { high, deep: edgesDeep.mm, heights, cuts, left: leftMm },
+      fixes: [],
+      caution:
+        'The same face against the fence for both edges, a high fence, and the blade no higher each time than the saw takes. What is left standing holds both leaves together until the last cut.',
+    });
+  }
+  return out;
 }
 
 declare module '../document/finding' {
@@ -202,6 +400,16 @@ declare module '../document/finding' {
     'too-heavy-to-carry-over': true;
     /** A cut takes less than its saw may be off by. */
     'cut-below-tolerance': true;
+    /** Cuts from both faces, as chosen, and how they meet. */
+    'cut-in-stages': true;
+    /** Cuts from both faces leave wood between them. */
+    'cuts-do-not-meet': true;
+    /** Ends are cut before the long edges are parallel. */
+    'ends-before-edges': true;
+    /** What a leaf has over or lacks where the saw runs off the middle. */
+    'leaf-margin': true;
+    /** Resawing from both edges: heights, cuts, and what is left. */
+    'resawn-from-edges': true;
     /** A cut is deeper than its saw reaches. */
     'saw-cannot-reach': true;
   }

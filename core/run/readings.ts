@@ -38,7 +38,13 @@ function explained(step: Step, dimension: DimensionName, over: number, measured:
   const off = taken && shared(taken.min, taken.max, over);
   if (!taken || !off) return step;
   const [min, max] = taken.settings;
-  return { ...step, [min]: { mm: off[0] }, [max]: { mm: off[1] } };
+  return {
+    ...step,
+    [min]: { mm: off[0] },
+    [max]: { mm: off[1] },
+    // The size that was to be reached is not the one that came out.
+    ...(taken.to && taken.reach ? { [taken.reach.to]: undefined } : {}),
+  };
 }
 
 /** Takes off a piece what a reading says is not there: length from the end, width and thickness from both sides. */

@@ -26,6 +26,7 @@ import {
   passThrough,
   roomOf,
   type RunContext,
+  settled,
   type Sources,
   stepName,
   type Timeline,
@@ -73,14 +74,18 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
       kept = last;
     } else {
       const own: RunContext = { build, sources: new Map(), notes: [], cutBoards, outputs };
-      const done = carryOut(step, inputs, own);
+      const as = settled(step, inputs);
+      const done = carryOut(as, inputs, own);
       for (const [id, source] of own.sources) sources.set(id, source);
       if (isStopped(done)) {
         notes.push(...own.notes);
         stopped = done.stop;
         break;
       }
-      const entry = describe(step, { ...done, used: inputs }, from, sources);
+      const entry = {
+        ...describe(step, { ...done, used: inputs }, from, sources),
+        ...(as === step ? {} : { as }),
+      };
       kept = { key, inputs, done, notes: own.notes, sources: [...own.sources.values()], entry };
     }
     played.set(step.id, kept);

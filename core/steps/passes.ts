@@ -1,7 +1,9 @@
 import type { Step } from '../document';
-import type { Machine } from '../kit';
+import { limitOf, type Machine } from '../kit';
 import { passesNeeded } from '../units';
+import { isSoftwood } from '../wood';
 import { roomOf } from './list';
+import type { WorkPiece } from './timeline';
 
 /** Passes over one side: the last one lighter. One where the machine has no limit to a pass; none where nothing comes off. */
 const passesOver = (mm: number, bite: number): number => {
@@ -10,11 +12,25 @@ const passesOver = (mm: number, bite: number): number => {
 };
 
 /**
- * How often a piece goes over a machine: every side for itself, no more than the machine's bite at a time. Undefined for
- * a step that takes nothing off in passes.
+ * The most that comes off in one pass of a step, mm; 0 where there is no limit. What the step says, never over what the machine
+ * takes; of hardwood what the machine takes of that, where its kit says so.
  */
-export function passesOf(step: Step, machine: Pick<Machine, 'bite'> | undefined): number | undefined {
-  const bite = machine?.bite.mm ?? 0;
+export function biteOf(step: Step, machine: Machine | undefined, entered: readonly WorkPiece[]): number {
+  const own = (step as { bite?: { mm: number } }).bite?.mm ?? 0;
+  const hard = entered.some(({ blank }) => blank.cells.some(({ origin }) => !isSoftwood(origin.species)));
+  const limits = [
+    own,
+    machine && hard ? limitOf(machine, 'hardBite') : 0,
+    machine ? limitOf(machine, 'bite') : 0,
+  ].filter((mm) => mm > 0);
+  return limits.length > 0 ? Math.min(...limits) : 0;
+}
+
+/**
+ * How often a piece goes over a machine: every side for itself, no more than the bite (mm, 0 for no limit) at a time.
+ * Undefined for a step that takes nothing off in passes.
+ */
+export function passesOf(step: Step, bite: number): number | undefined {
   return roomOf(step)
     .machining?.sides(step)
     .reduce((sum, mm) => sum + passesOver(mm, bite), 0);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { passesNeeded } from '../units';
-import { passesDown } from './passplan';
+import { chamferLasts, passesDown } from './passplan';
 
 const settings = (start: number, off: number, dial: Parameters<typeof passesDown>[2]) =>
   passesDown(start, off, dial)?.map(({ settingMm }) => settingMm);
@@ -67,5 +67,25 @@ describe('settings of a machine, pass by pass', () => {
       ),
       { numRuns: 500, seed: 20261129 },
     );
+  });
+});
+
+describe('a chamfer under passes', () => {
+  const passes = (off: number) => passesDown(20, off, { biteMm: 0.05, stepMm: 0.05, pitchMm: 0 }) ?? [];
+  it('of 0.45 under 0.7 in steps of 0.05 is gone with pass 9; one of 0.8 outlasts by 0.1', () => {
+    const gone = chamferLasts(0.45, passes(0.7));
+    expect(gone.goneWith).toBe(9);
+    expect(gone.overMm).toBeCloseTo(-0.25, 9);
+    const lasts = chamferLasts(0.8, passes(0.7));
+    expect(lasts.goneWith).toBeUndefined();
+    expect(lasts.overMm).toBeCloseTo(0.1, 9);
+  });
+});
+
+describe('a machine that first only touches', () => {
+  it('has one pass more, which takes nothing, where it touches the thickest', () => {
+    const dial = { biteMm: 0.8, stepMm: 0.05, pitchMm: 0, touch: true };
+    expect(settings(28.05, 4.5, dial)).toEqual([28.05, 27.25, 26.45, 25.65, 24.85, 24.05, 23.55]);
+    expect(passesDown(28.03, 1, dial)?.[0]).toMatchObject({ settingMm: 28.05, takesMm: 0 });
   });
 });

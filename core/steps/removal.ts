@@ -12,6 +12,8 @@ import {
   toOrigin,
 } from '../solid';
 import { isStopped, machineOf, type Outcome, type RunContext, stopAt } from './context';
+import type { Length } from '../units';
+import type { Rest, TakesOff } from './room';
 import type { WorkPiece } from './timeline';
 import type { Errors } from './tolerance';
 
@@ -20,6 +22,20 @@ export interface Removal {
   dimension: DimensionName;
   min: number;
   max: number;
+  /** The size to reach, mm, where one is set: a smaller piece loses less, the `max` side first. */
+  to?: number;
+}
+
+/** A size to reach as the table of removals has it; nothing where none is set. */
+export const reaching = (to: Length | undefined, rest?: Rest): Pick<TakesOff, 'to'> =>
+  to && to.mm > 0 ? { to: { mm: to.mm, ...(rest ? { rest } : {}) } } : {};
+
+/** What comes off one piece: as much as is set, or what brings it to the size, `min` side last as the machine stands then. */
+export function removalFrom({ dimension, min, max, to }: Removal, { blank }: WorkPiece): Removal {
+  if (to === undefined || !(to > 0)) return { dimension, min, max };
+  const all = Math.max(0, extents(blank)[axisOf(dimension)] - to);
+  const last = Math.min(min, all);
+  return { dimension, min: last, max: all - last };
 }
 
 /** The finding that more would come off than there is; undefined where the removals fit. */
@@ -98,9 +114,10 @@ export function runSurface(
   let lost = emptyLedger();
   const pieces: WorkPiece[] = [];
   for (const piece of inputs) {
-    const bad = checkRemoval(step, piece, removals);
+    const own = removals.map((removal) => removalFrom(removal, piece));
+    const bad = checkRemoval(step, piece, own);
     if (bad) return bad;
-    const taken = takeOff(piece.blank, removals, machine, lost);
+    const taken = takeOff(piece.blank, own, machine, lost);
     lost = taken.ledger;
     pieces.push({ ...piece, blank: taken.blank, errors: errorsAfter(piece, machine) });
   }

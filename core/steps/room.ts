@@ -26,7 +26,14 @@ export interface TakesOff {
   margin?: string;
   /** The settings that say so. */
   settings: readonly [min: string, max: string];
+  /** The size to reach, mm, where one is set: it decides what comes off. */
+  to?: { mm: number; rest?: Rest };
+  /** The settings of the size to reach, and of the side that gives the rest. */
+  reach?: { to: string; rest?: string };
 }
+
+/** Which side gives what is left once a size is to be reached: half each; or one of them, the other as it is set. */
+export type Rest = 'both' | 'min' | 'max';
 
 /** How pieces go through a step. */
 export interface Flow<S> {
@@ -52,6 +59,8 @@ export interface Sawing<S> {
   reach?: true;
   /** How much of a right angle the blade keeps, as a sine: 1 where it stands upright. */
   upright?: (step: S) => number;
+  /** It squares a piece: cut by cut, from an edge that the square stands on. */
+  squares?: true;
   /** The piece is carried over the saw, across it or along its fence; boards are not. */
   carried?: { across: (step: S) => boolean; along?: (step: S) => number | undefined };
   /** What the saw cuts as the reader is told, as in “The board to resaw stands … high”; the piece and how thick it is, if missing. */
@@ -83,6 +92,8 @@ export interface Labour<S> {
   setUp: number;
   each: number;
   pass?: number;
+  /** Minutes for each piece besides, for what is put on and taken off again. */
+  more?: (step: S) => number;
   /** Minutes instead of these, whatever comes in. */
   fixed?: (step: S) => number;
   /** What waits after it by itself. */

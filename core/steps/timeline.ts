@@ -1,4 +1,4 @@
-import type { Finding, StepKind } from '../document';
+import type { Finding, Step, StepKind } from '../document';
 import type { Blank, GrainSide, Ledger, Vec3 } from '../solid';
 import type { Errors, Sources, Tolerance } from './tolerance';
 
@@ -30,6 +30,8 @@ export interface TimelineStep {
   pieces: WorkPiece[];
   /** What went in: of an input that several steps share, only what this one took. */
   entered: WorkPiece[];
+  /** The step with the amounts that were played, where a size to reach decided them. */
+  as?: Step;
   /** Sizes after the step: the least and the greatest of its pieces on each axis, mm. */
   least: Vec3;
   greatest: Vec3;

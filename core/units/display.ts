@@ -154,6 +154,10 @@ export function isOnMark(mm: number, { system, fraction }: Display): boolean {
 /** Cubic metres in a board foot: 144 cubic inches. */
 const BOARD_FOOT_M3 = (144 * CUBIC_INCH) / 1e9;
 
+/** A long way in whole feet or metres: what a set of knives has run. */
+export const longText = (mm: number, { system }: Pick<Display, 'system'>): string =>
+  system === 'inch' ? `${Math.round(mm / 304.8)} ft` : `${Math.round(mm / 1000)} m`;
+
 /** An amount of wood as it is sold: board feet, or cubic metres. */
 export const woodText = (boardFeet: number, { system }: Pick<Display, 'system'>): string =>
   system === 'inch' ? `${figures(boardFeet, 1)} bd ft` : `${figures(boardFeet * BOARD_FOOT_M3, 4)} m³`;

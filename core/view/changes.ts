@@ -1,4 +1,4 @@
-import type { BuildDocument, LaidPart, Phrase, Slot, Step, Target } from '../document';
+import type { BuildDocument, DependentSize, LaidPart, Phrase, Slot, Step, Target } from '../document';
 import { DIMENSIONS, GLUE_USES } from '../document';
 import { ALLOWANCE_NAMES, type AllowanceName, ALLOWANCES, type ShopSnapshot, shopAlone } from '../kit';
 import { type AnyField, BASE_FIELDS, roomOf, type Setting, stepTitle } from '../steps';
@@ -306,6 +306,23 @@ function allowanceLines([was, is]: readonly [BuildDocument, BuildDocument]): Cha
   ).map((name) => [`${ALLOWANCES[name].title}: `, ...read(is, name), ', was ', ...read(was, name)]);
 }
 
+/** Sizes that follow from others, one by one. */
+function sizeLines(was: readonly DependentSize[], is: readonly DependentSize[]): ChangeLine[] {
+  const before = new Map(was.map((size) => [size.id, size]));
+  const here = new Set(is.map(({ id }) => id));
+  return [
+    ...is.flatMap((size): ChangeLine[] => {
+      const old = before.get(size.id);
+      const must: Phrase[] = size.wanted?.value ? [', must be ', size.wanted.value] : [];
+      if (!old) return [[`“${size.name}” follows from “${size.formula}”`, ...must]];
+      return same(old, size)
+        ? []
+        : [[`“${size.name}”: “${size.formula}”`, ...must, `, was “${old.name}”: “${old.formula}”`]];
+    }),
+    ...was.filter(({ id }) => !here.has(id)).map(({ name }) => [`“${name}” no longer follows`]),
+  ];
+}
+
 /** What is compared of a build, each part by its own words. A part that is added to the document does not compile until it is here. */
 const PARTS: Record<
   Exclude<keyof BuildDocument, 'format' | 'version'>,
@@ -327,6 +344,7 @@ const PARTS: Record<
       ? ['boards changed']
       : [`${counted(is.boards.length, 'board')} chosen, was ${was.boards.length}`],
   ],
+  sizes: ([was, is]) => sizeLines(was.sizes ?? [], is.sizes ?? []),
   uses: ([was, is]) => [
     [
       `what the glue must stand: ${(is.uses ?? []).map(useName).join(', ') || 'nothing said'}, was ${(was.uses ?? []).map(useName).join(', ') || 'nothing said'}`,

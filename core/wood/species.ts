@@ -98,3 +98,6 @@ export const density = (species: Species, moisturePct = 8): number =>
 /** Change of a size across the grain: size x coefficient x change in moisture %. Any unit of length. */
 export const seasonalChange = (size: number, coefficient: number, moistureChangePct: number): number =>
   size * coefficient * moistureChangePct;
+
+/** Whether a wood counts as soft where a rule asks: conifers, by the handbook's groups. */
+export const isSoftwood = (species: string): boolean => findSpecies(species)?.group === 'softwood';

@@ -25,6 +25,8 @@ interface Props {
   onSettled?: () => void;
   className?: string;
   hideLabel?: boolean;
+  /** Zero stands for none: the field is empty then, and emptying it says so. */
+  unset?: boolean;
 }
 
 /** Sizes nearer than this are shown alike and are alike, mm. */
@@ -50,8 +52,10 @@ export function LengthField({
   onSettled,
   className = '',
   hideLabel = false,
+  unset = false,
 }: Props) {
-  const shown = inputText(value, display);
+  const none = unset && value.mm === 0;
+  const shown = none ? '' : inputText(value, display);
   const [text, setText] = useState(shown);
   const [touched, setTouched] = useState(false);
   const [reason, setReason] = useState<string>();
@@ -60,7 +64,7 @@ export function LengthField({
   const id = useId();
   // A value typed in the other system, or computed, may be a hair off what is shown: typed as shown, it becomes that.
   const read = parseLength(shown, display.system, { minMm: 0 });
-  const isAsShown = value.mm < 0 || !read.ok || Math.abs(read.length.mm - value.mm) < SAME_MM;
+  const isAsShown = none || value.mm < 0 || !read.ok || Math.abs(read.length.mm - value.mm) < SAME_MM;
   useReported(id, reason && `${label}: ${reason}`);
   useEffect(() => {
     if (!touched) {
@@ -71,6 +75,11 @@ export function LengthField({
 
   const take = (typed: string, final: boolean) => {
     clearTimeout(rest.current);
+    if (unset && typed.trim() === '') {
+      setReason(undefined);
+      if (!none) onChange({ mm: 0 });
+      return;
+    }
     // What stands there is only the way this value is shown: nothing was typed.
     if (typed.trim() === shown && (!touched || isAsShown)) {
       setReason(undefined);
@@ -86,7 +95,11 @@ export function LengthField({
   };
   const step = stepMm || (display.system === 'mm' ? 0.5 : 25.4 / 32);
   const clamp = (mm: number) => Math.min(rule?.maxMm ?? ABSURD_MM, Math.max(rule?.minMm ?? step, mm));
+  const readable = (typed: string) =>
+    (unset && typed.trim() === '') || parseLength(typed, display.system, rule).ok;
   const nudge = (direction: number) => {
+    // From nothing there is no next.
+    if (none) return;
     setTouched(false);
     onChange({ mm: clamp(roundUpToStep(value.mm + direction * step - step / 2, step)) });
   };
@@ -117,7 +130,7 @@ export function LengthField({
           }}
           onBlur={() => {
             if (touched) take(text, true);
-            if (parseLength(text, display.system, rule).ok) setTouched(false);
+            if (readable(text)) setTouched(false);
             onSettled?.();
           }}
           onKeyDown={(event) => {
@@ -125,7 +138,7 @@ export function LengthField({
               // In a form, Enter settles the length; it does not send the form.
               event.preventDefault();
               take(text, true);
-              if (parseLength(text, display.system, rule).ok) setTouched(false);
+              if (readable(text)) setTouched(false);
               onSettled?.();
             } else if (event.key === 'Escape') {
               clearTimeout(rest.current);
@@ -147,7 +160,7 @@ export function LengthField({
             scrub.current = { x: event.clientX, mm: value.mm };
           }}
           onPointerMove={(event) => {
-            if (!scrub.current) return;
+            if (!scrub.current || none) return;
             const steps = Math.round((event.clientX - scrub.current.x) / SCRUB_PX);
             const mm = clamp(roundUpToStep(scrub.current.mm, step) + steps * step);
             if (steps !== 0 && Math.abs(mm - value.mm) > 1e-9) onChange({ mm });

@@ -14,8 +14,8 @@ import {
   type ShopSnapshot,
   type Tightening,
 } from '../../kit';
-import { elasticOf, findSpecies } from '../../wood';
-import { isSoftwood, planeOfCourse, type GlueUp } from '../glueup';
+import { elasticOf, findSpecies, isSoftwood } from '../../wood';
+import { planeOfCourse, type GlueUp } from '../glueup';
 import { caulCamber } from './cauls';
 import {
   clampsByForce,

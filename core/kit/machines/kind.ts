@@ -18,6 +18,12 @@ export interface MachineKindFacts {
   carrier?: true;
   /** The bit that must be in its collet for a work. */
   bits?: Partial<Record<Work, BitKind>>;
+  /** How it goes over a face: how wide each track is (`bit`: as its bit, less what overlaps), and mm a minute; a guess until it is timed. */
+  travel?: { wideMm: number | 'bit' | 'all'; mmPerMin: number };
+  /** What goes wrong with it most, for who compares. */
+  risk?: string;
+  /** It stands in another shop: pieces go there and come back, and that has a price. */
+  away?: true;
   /** Limits that such a machine has, as a new one of a small shop begins, typed. */
   limits: Partial<Record<LimitName, string>>;
   /** How far its setting may be off, likely and at worst, typed; common practice. */

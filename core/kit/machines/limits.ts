@@ -6,6 +6,17 @@ export const LIMITS = {
   minLength: { name: 'Shortest', says: 'shortest piece it feeds or holds' },
   minThickness: { name: 'Thinnest', says: 'thinnest piece without a carrier' },
   bite: { name: 'Most a pass', says: 'most it takes off in one pass' },
+  hardBite: {
+    name: 'Most a pass, hardwood',
+    says: 'most it takes off hardwood in one pass; as of other wood if none',
+  },
+  snipe: { name: 'Snipe', says: 'how far from each end it cuts deeper than it is set' },
+  ran: { name: 'Run since sharp', says: 'how much wood its knives have met since they were fresh' },
+  lasts: {
+    name: 'Knives last',
+    says: 'how much wood a set of knives meets before it is worn; nobody said if none',
+  },
+  takes: { name: 'Takes at least', says: 'least that comes off both faces together there' },
   depth: { name: 'Deepest', says: 'deepest hole or groove it reaches' },
   reach: { name: 'Reach', says: 'from the column or fence to the cutter’s middle' },
   collet: { name: 'Largest shank', says: 'largest shank its chuck or collet holds' },

@@ -93,5 +93,6 @@ export function asKind(machine: Machine, kind: MachineKind): Machine {
       .filter((limit) => limit in had && machine[limit] !== undefined)
       .map((limit) => [limit, machine[limit]]),
   );
-  return { ...usual, ...kept, setting: machine.setting };
+  const { offSquare } = machine;
+  return { ...usual, ...kept, setting: machine.setting, ...(offSquare === undefined ? {} : { offSquare }) };
 }

@@ -18,6 +18,10 @@ export interface Saw {
   rip?: Length;
   /** How far a fence or stop set on it may be off. */
   setting: Spread;
+  /** How far its cut may be off a right angle, degrees; nobody said if missing. */
+  offSquare?: number;
+  /** How deep it still cuts where nothing guides it, as with its rail taken away; as guided if missing. */
+  freeDepth?: Length;
 }
 
 /** Limits that every machine has, if only as zero; the others go with its kind. */
@@ -31,6 +35,12 @@ export interface Machine
   name: string;
   kind: MachineKind;
   setting: Spread;
+  /** Of a machine of another shop: days there and back, its price, and what the way costs, in the shop's currency. */
+  days?: number;
+  priceMinor?: number;
+  transportMinor?: number;
+  /** How far its fence may be off a right angle, degrees; nobody said if missing. */
+  offSquare?: number;
 }
 
 /** A limit of a machine in mm; 0 where there is none. */

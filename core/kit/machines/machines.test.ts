@@ -42,6 +42,7 @@ describe('kinds of machine', () => {
     expect(named(every.filter((machine) => removalCause(machine) === 'dust'))).toEqual([
       'drum sander',
       'belt sander',
+      'paid machine',
     ]);
     expect(named(every.filter(tearsAcross))).toEqual(['planer']);
   });
@@ -54,6 +55,7 @@ describe('kinds of machine', () => {
       'router sled',
       'computer-guided router',
       'hand planes',
+      'paid machine',
     ]);
     expect(named(machinesThat(shop, 'joint'))).toEqual(['jointer', 'hand planes']);
     expect(named(machinesThat(shop, 'bore'))).toEqual(['computer-guided router', 'drill press']);

@@ -2,6 +2,7 @@ import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import { across, book, emptyLedger, extents, sawCut } from '../../solid';
 import type { Length } from '../../units';
+import { CUT_WAYS, type CutWay } from '../deepcut';
 import { allowed, leastOf, sawThat, setDown } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
@@ -12,6 +13,9 @@ export interface CrosscutStep extends StepBase {
   kind: 'crosscut';
   saw: string;
   length: Length;
+  /** How it comes through, and the edge that the square stands on: in one cut, the near one, if missing. */
+  way?: CutWay;
+  square?: 'near' | 'far';
 }
 
 /** Cuts pieces to a length from their start; what is over is offcut. */
@@ -51,6 +55,17 @@ export const crosscut: StepRoom<CrosscutStep> = {
   fields: {
     saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },
     length: { is: 'length', label: 'Length', least: 1, most: 100_000 },
+    way: { is: 'choice', options: CUT_WAYS, label: 'Through the thickness', optional: true, carried: true },
+    square: {
+      is: 'choice',
+      options: [
+        { value: 'near', label: 'Near edge' },
+        { value: 'far', label: 'Far edge' },
+      ],
+      label: 'The square stands on',
+      optional: true,
+      carried: true,
+    },
   },
   flow: {},
   begin: (at) => ({
@@ -65,6 +80,7 @@ export const crosscut: StepRoom<CrosscutStep> = {
     work: () => ['crosscut'],
     through: () => 'thickness',
     reach: true,
+    squares: true,
     carried: { across: () => true },
   },
   needsSettled: true,

@@ -1,11 +1,12 @@
-import type { StepRoom } from '../room';
+import type { Rest, StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import type { Length } from '../../units';
 import { halfOf, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
-import { runSurface } from '../removal';
+import { reaching, runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
 import { settingErrors } from '../tolerance';
+import { helperMinutes, type Hold, HOLDS } from './helpers';
 
 /** Flatten both faces: what comes off the upper and the lower one. */
 export interface FlattenStep extends StepBase {
@@ -14,13 +15,35 @@ export interface FlattenStep extends StepBase {
   top: Length;
   bottom: Length;
   carrier?: Length;
+  /** The thickness to reach: what comes off follows from what enters. */
+  to?: Length;
+  rest?: Rest;
+  /** The first pass only touches. */
+  touch?: boolean;
+  /** Most a pass here, instead of the machine's own. */
+  bite?: Length;
+  /** What was measured before: how deep each face is hollow, and how far the fourth corner stands off where three touch. */
+  hollowTop?: Length;
+  hollowBottom?: Length;
+  wind?: Length;
+  /** Wedges lie under the corners that stand off. */
+  wedges?: boolean;
+  /** How wide a runner is glued along each edge, and how far they, or pieces without them, stand past each end; cut off again. */
+  runners?: Length;
+  ends?: Length;
+  /** Chamfer on every edge against breakout; or the edges where cutters leave are backed. */
+  chamfer?: Length;
+  backed?: boolean;
+  /** How it is held, and how high what holds it stands. */
+  hold?: Hold;
+  holdHeight?: Length;
 }
 
 /** Flattens both faces. The thickness is then what the machine was set to, however rough the piece was. */
 export const runFlatten = (step: FlattenStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
   runSurface(step, inputs, context, {
     work: 'flatten',
-    removals: [{ dimension: 'thickness', min: step.bottom.mm, max: step.top.mm }],
+    removals: [{ dimension: 'thickness', min: step.bottom.mm, max: step.top.mm, to: step.to?.mm }],
     errorsAfter: ({ errors }, machine) => [
       errors[0],
       errors[1],
@@ -44,9 +67,64 @@ export const flatten: StepRoom<FlattenStep> = {
   subtitle: (_step, { machine }) => machine ?? '',
   fields: {
     machine: { is: 'id', of: 'machine', label: 'Flatten with', carried: true },
+    to: { is: 'length', label: 'Thickness to reach', optional: true },
+    rest: {
+      is: 'choice',
+      options: [
+        { value: 'both', label: 'Half off each face' },
+        { value: 'max', label: 'The rest off the upper face' },
+        { value: 'min', label: 'The rest off the lower face' },
+      ],
+      label: 'What is over comes',
+      when: ({ to }) => (to?.mm ?? 0) > 0,
+      optional: true,
+    },
     top: { is: 'length', label: 'Off the upper face', fallback: { mm: 0 } },
     bottom: { is: 'length', label: 'Off the lower face', fallback: { mm: 0 } },
     carrier: { is: 'length', label: 'Carrier board under it', optional: true, carried: true },
+    bite: { is: 'length', label: 'Most a pass here', optional: true, carried: true },
+    hollowTop: { is: 'length', label: 'Hollow in the upper face', optional: true, most: 200, carried: true },
+    hollowBottom: {
+      is: 'length',
+      label: 'Hollow in the lower face',
+      optional: true,
+      most: 200,
+      carried: true,
+    },
+    wind: { is: 'length', label: 'Wind at the fourth corner', optional: true, most: 200, carried: true },
+    wedges: {
+      is: 'flag',
+      label: 'Wedges under the corners that stand off',
+      when: ({ wind }) => (wind?.mm ?? 0) > 0,
+      optional: true,
+      carried: true,
+    },
+    runners: {
+      is: 'length',
+      label: 'Runners along both edges, wide',
+      optional: true,
+      most: 300,
+      carried: true,
+    },
+    ends: {
+      is: 'length',
+      label: 'Past each end, runners or pieces',
+      optional: true,
+      most: 600,
+      carried: true,
+    },
+    chamfer: { is: 'length', label: 'Chamfer on every edge', optional: true, most: 50, carried: true },
+    backed: { is: 'flag', label: 'Edges backed where the cutter leaves', optional: true, carried: true },
+    hold: { is: 'choice', options: HOLDS, label: 'How it is held', optional: true, carried: true },
+    holdHeight: {
+      is: 'length',
+      label: 'What holds it stands, high',
+      when: ({ hold }) => hold !== undefined && hold !== 'none' && hold !== 'vacuum',
+      optional: true,
+      most: 300,
+      carried: true,
+    },
+    touch: { is: 'flag', label: 'The first pass only touches', optional: true, carried: true },
   },
   flow: {},
   begin: (at) => ({
@@ -55,7 +133,7 @@ export const flatten: StepRoom<FlattenStep> = {
     bottom: halfOf(at, 'flattenPanel'),
   }),
   run: runFlatten,
-  takesOff: ({ top, bottom }) => [
+  takesOff: ({ top, bottom, to, rest }) => [
     {
       dimension: 'thickness',
       min: bottom.mm,
@@ -63,6 +141,8 @@ export const flatten: StepRoom<FlattenStep> = {
       sides: 'faces',
       margin: 'Flattening',
       settings: ['bottom', 'top'],
+      ...reaching(to, rest),
+      reach: { to: 'to', rest: 'rest' },
     },
   ],
   machining: {
@@ -72,7 +152,7 @@ export const flatten: StepRoom<FlattenStep> = {
     sides: ({ top, bottom }) => [top.mm, bottom.mm],
   },
   needsSettled: true,
-  labour: { setUp: 10, each: 5, pass: 5 },
+  labour: { setUp: 10, each: 5, pass: 5, more: helperMinutes },
   caution: 'End grain never goes under knives. The machine’s manual comes first.',
 };
 

@@ -1,9 +1,9 @@
-import type { StepRoom } from '../room';
+import type { Rest, StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import type { Length } from '../../units';
 import { allowed, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
-import { runSurface } from '../removal';
+import { reaching, runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
 import { addErrors, settingErrors } from '../tolerance';
 
@@ -13,14 +13,28 @@ export interface JointStep extends StepBase {
   machine: string;
   near: Length;
   far: Length;
+  /** The width to reach: what comes off follows from what enters. */
+  to?: Length;
+  rest?: Rest;
 }
 
 /** Joints edges before sections are joined: what comes off adds its own error to the width. */
 export const runJoint = (step: JointStep, inputs: readonly WorkPiece[], context: RunContext): Outcome =>
   runSurface(step, inputs, context, {
     work: 'joint',
-    removals: [{ dimension: 'width', min: step.near.mm, max: step.far.mm }],
+    removals: [{ dimension: 'width', min: step.near.mm, max: step.far.mm, to: step.to?.mm }],
     errorsAfter: ({ errors }, machine) => {
+      if (step.to && step.near.mm + step.far.mm > 0)
+        return [
+          errors[0],
+          settingErrors(
+            context.sources,
+            `${step.id}:width`,
+            `width planed to on ${machine.name}`,
+            machine.setting,
+          ),
+          errors[2],
+        ];
       const edges = (step.near.mm > 0 ? 1 : 0) + (step.far.mm > 0 ? 1 : 0);
       const removal = settingErrors(
         context.sources,
@@ -41,6 +55,18 @@ export const joint: StepRoom<JointStep> = {
   subtitle: (_step, { machine }) => machine ?? '',
   fields: {
     machine: { is: 'id', of: 'machine', label: 'With', carried: true },
+    to: { is: 'length', label: 'Width to reach', optional: true },
+    rest: {
+      is: 'choice',
+      options: [
+        { value: 'both', label: 'Half off each edge' },
+        { value: 'min', label: 'The rest off the near edge' },
+        { value: 'max', label: 'The rest off the far edge' },
+      ],
+      label: 'What is over comes',
+      when: ({ to }) => (to?.mm ?? 0) > 0,
+      optional: true,
+    },
     near: { is: 'length', label: 'Off the near edge', fallback: { mm: 0 } },
     far: { is: 'length', label: 'Off the far edge', fallback: { mm: 0 } },
   },
@@ -51,8 +77,16 @@ export const joint: StepRoom<JointStep> = {
     far: allowed(at, 'jointEdge'),
   }),
   run: runJoint,
-  takesOff: ({ near, far }) => [
-    { dimension: 'width', min: near.mm, max: far.mm, sides: 'edges', settings: ['near', 'far'] },
+  takesOff: ({ near, far, to, rest }) => [
+    {
+      dimension: 'width',
+      min: near.mm,
+      max: far.mm,
+      sides: 'edges',
+      settings: ['near', 'far'],
+      ...reaching(to, rest),
+      reach: { to: 'to', rest: 'rest' },
+    },
   ],
   machining: {
     work: 'joint',

@@ -3,7 +3,7 @@ import type { StepBase } from '../../document';
 import type { Length } from '../../units';
 import { allowed, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
-import { runSurface } from '../removal';
+import { reaching, runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
 import { addErrors, settingErrors } from '../tolerance';
 
@@ -13,6 +13,13 @@ export interface MillStep extends StepBase {
   machine: string;
   face: Length;
   edge: Length;
+  /** Thickness and width to reach, the same off both faces or edges. */
+  toThickness?: Length;
+  toWidth?: Length;
+  /** The first pass only touches. */
+  touch?: boolean;
+  /** Most a pass here, instead of the machine's own. */
+  bite?: Length;
 }
 
 /** Cleans faces and edges of strips. Thickness is then one setting of the machine, for all strips alike. */
@@ -20,17 +27,19 @@ export const runMill = (step: MillStep, inputs: readonly WorkPiece[], context: R
   runSurface(step, inputs, context, {
     work: 'mill',
     removals: [
-      { dimension: 'width', min: step.edge.mm, max: step.edge.mm },
-      { dimension: 'thickness', min: step.face.mm, max: step.face.mm },
+      { dimension: 'width', min: step.edge.mm, max: step.edge.mm, to: step.toWidth?.mm },
+      { dimension: 'thickness', min: step.face.mm, max: step.face.mm, to: step.toThickness?.mm },
     ],
     errorsAfter: ({ errors }, machine) => [
       errors[0],
-      step.edge.mm > 0
-        ? addErrors(
-            [errors[1], 1],
-            [settingErrors(context.sources, `${step.id}:edge`, 'taken off each edge', machine.setting), -2],
-          )
-        : errors[1],
+      step.toWidth && step.edge.mm > 0
+        ? settingErrors(context.sources, `${step.id}:width`, `width set on ${machine.name}`, machine.setting)
+        : step.edge.mm > 0
+          ? addErrors(
+              [errors[1], 1],
+              [settingErrors(context.sources, `${step.id}:edge`, 'taken off each edge', machine.setting), -2],
+            )
+          : errors[1],
       step.face.mm > 0
         ? settingErrors(
             context.sources,
@@ -51,8 +60,12 @@ export const mill: StepRoom<MillStep> = {
   subtitle: (_step, { machine }) => machine ?? '',
   fields: {
     machine: { is: 'id', of: 'machine', label: 'With', carried: true },
+    toThickness: { is: 'length', label: 'Thickness to reach', optional: true },
+    toWidth: { is: 'length', label: 'Width to reach', optional: true },
     face: { is: 'length', label: 'Off each face', fallback: { mm: 0 } },
     edge: { is: 'length', label: 'Off each edge', fallback: { mm: 0 } },
+    bite: { is: 'length', label: 'Most a pass here', optional: true, carried: true },
+    touch: { is: 'flag', label: 'The first pass only touches', optional: true, carried: true },
   },
   flow: {},
   begin: (at) => ({
@@ -61,9 +74,25 @@ export const mill: StepRoom<MillStep> = {
     edge: allowed(at, 'millEdge'),
   }),
   run: runMill,
-  takesOff: ({ face, edge }) => [
-    { dimension: 'thickness', min: face.mm, max: face.mm, sides: 'faces', settings: ['face', 'face'] },
-    { dimension: 'width', min: edge.mm, max: edge.mm, sides: 'edges', settings: ['edge', 'edge'] },
+  takesOff: ({ face, edge, toThickness, toWidth }) => [
+    {
+      dimension: 'thickness',
+      min: face.mm,
+      max: face.mm,
+      sides: 'faces',
+      settings: ['face', 'face'],
+      ...reaching(toThickness),
+      reach: { to: 'toThickness' },
+    },
+    {
+      dimension: 'width',
+      min: edge.mm,
+      max: edge.mm,
+      sides: 'edges',
+      settings: ['edge', 'edge'],
+      ...reaching(toWidth),
+      reach: { to: 'toWidth' },
+    },
   ],
   machining: {
     work: 'mill',

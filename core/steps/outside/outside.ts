@@ -10,7 +10,7 @@ export interface OutsideStep extends StepBase {
 }
 
 /** Days that outside work takes where nobody said, a guess. */
-const OUTSIDE_DAYS = 7;
+export const OUTSIDE_DAYS = 7;
 
 /** The room of outside work. */
 export const outside: StepRoom<OutsideStep> = {

@@ -1,6 +1,7 @@
 import type { StepRoom } from '../room';
 import type { Finding, StepBase } from '../../document';
 import { across, type Blank, book, emptyLedger, extents, splitBlank, toOrigin } from '../../solid';
+import type { Length } from '../../units';
 import { sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
@@ -11,6 +12,12 @@ export interface ResawStep extends StepBase {
   kind: 'resaw';
   saw: string;
   leaves: number;
+  /** Sawn from both edges first: so deep, the blade raised by so much each time; in one cut if missing. */
+  edgesDeep?: Length;
+  raise?: Length;
+  /** How far the saw may run off the middle, and the thickness that each leaf must have. */
+  offMiddle?: Length;
+  wanted?: Length;
 }
 
 const MOST_LEAVES = 50;
@@ -146,6 +153,16 @@ export const resaw: StepRoom<ResawStep> = {
       least: 0,
       most: 200,
       card: { least: 2, most: MOST_LEAVES, whole: true },
+    },
+    wanted: { is: 'length', label: 'Thickness that a leaf must have', optional: true, carried: true },
+    offMiddle: { is: 'length', label: 'The saw may run off by', optional: true, most: 50, carried: true },
+    edgesDeep: { is: 'length', label: 'First from both edges, deep', optional: true, carried: true },
+    raise: {
+      is: 'length',
+      label: 'Raised each time by',
+      when: ({ edgesDeep }) => (edgesDeep?.mm ?? 0) > 0,
+      optional: true,
+      carried: true,
     },
   },
   flow: { divides: () => true },

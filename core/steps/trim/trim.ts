@@ -1,10 +1,11 @@
-import type { StepRoom } from '../room';
+import type { Rest, StepRoom } from '../room';
 import { type Cutter, type StepBase, axisOf } from '../../document';
 import { across, type Blank, book, bounds, emptyLedger, type Ledger, sawCut, toOrigin } from '../../solid';
 import type { Length } from '../../units';
 import { allowed, sawThat } from '../begin';
+import { CUT_WAYS, type CutWay } from '../deepcut';
 import { isStopped, machineOf, type Outcome, type RunContext, sawOf, stopAt } from '../context';
-import { checkRemoval, type Removal, takeOff } from '../removal';
+import { checkRemoval, reaching, type Removal, removalFrom, takeOff } from '../removal';
 import type { WorkPiece } from '../timeline';
 import { type Errors, settingErrors } from '../tolerance';
 
@@ -18,25 +19,35 @@ export interface TrimStep extends StepBase {
   end: Length;
   near: Length;
   far: Length;
+  /** Width and length to reach: what comes off follows from what enters. */
+  toWidth?: Length;
+  widthRest?: Rest;
+  toLength?: Length;
+  lengthRest?: Rest;
+  /** How it comes through, the edge that the square stands on, and the end that lengths are measured from: in one cut, near, left, if missing. */
+  way?: CutWay;
+  square?: 'near' | 'far';
+  measureFrom?: 'left' | 'right';
 }
 
 /** Trims long edges first, then ends. A saw's kerf lies outside the finished line. */
 export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
   const removals: Removal[] = [
-    { dimension: 'width', min: step.near.mm, max: step.far.mm },
-    { dimension: 'length', min: step.start.mm, max: step.end.mm },
+    { dimension: 'width', min: step.near.mm, max: step.far.mm, to: step.toWidth?.mm },
+    { dimension: 'length', min: step.start.mm, max: step.end.mm, to: step.toLength?.mm },
   ];
   const setting = cutterSetting(step, step.cutter, context);
   if ('stop' in setting) return setting;
   let lost = emptyLedger();
   const pieces: WorkPiece[] = [];
   for (const piece of inputs) {
-    const bad = checkRemoval(step, piece, removals);
+    const own = removals.map((removal) => removalFrom(removal, piece));
+    const bad = checkRemoval(step, piece, own);
     if (bad) return bad;
-    const cut = setting.trim(piece.blank, removals, lost);
+    const cut = setting.trim(piece.blank, own, lost);
     lost = cut.ledger;
     const errors = [0, 1, 2].map((a) => {
-      const taken = removals.find(({ dimension, min, max }) => axisOf(dimension) === a && min + max > 0);
+      const taken = own.find(({ dimension, min, max }) => axisOf(dimension) === a && min + max > 0);
       return taken
         ? settingErrors(context.sources, `${step.id}:${a}`, `trimmed with ${setting.name}`, setting.spread)
         : piece.errors[a];
@@ -103,10 +114,55 @@ export const trim: StepRoom<TrimStep> = {
   fields: {
     cutter: { is: 'cutter', label: 'Trim with', carried: true },
     uneven: { is: 'flag', optional: true },
+    toLength: { is: 'length', label: 'Length to reach', optional: true, most: 100_000 },
+    lengthRest: {
+      is: 'choice',
+      options: [
+        { value: 'both', label: 'Half off each end' },
+        { value: 'min', label: 'The rest off the left end' },
+        { value: 'max', label: 'The rest off the right end' },
+      ],
+      label: 'What is over in length comes',
+      when: ({ toLength }) => (toLength?.mm ?? 0) > 0,
+      optional: true,
+    },
+    toWidth: { is: 'length', label: 'Width to reach', optional: true },
+    widthRest: {
+      is: 'choice',
+      options: [
+        { value: 'both', label: 'Half off each edge' },
+        { value: 'min', label: 'The rest off the near edge' },
+        { value: 'max', label: 'The rest off the far edge' },
+      ],
+      label: 'What is over in width comes',
+      when: ({ toWidth }) => (toWidth?.mm ?? 0) > 0,
+      optional: true,
+    },
     start: { is: 'length', label: 'Off the left end', fallback: { mm: 0 } },
     end: { is: 'length', label: 'Off the right end', fallback: { mm: 0 } },
     near: { is: 'length', label: 'Off the near edge', fallback: { mm: 0 } },
     far: { is: 'length', label: 'Off the far edge', fallback: { mm: 0 } },
+    way: { is: 'choice', options: CUT_WAYS, label: 'Through the thickness', optional: true, carried: true },
+    square: {
+      is: 'choice',
+      options: [
+        { value: 'near', label: 'Near edge' },
+        { value: 'far', label: 'Far edge' },
+      ],
+      label: 'The square stands on',
+      optional: true,
+      carried: true,
+    },
+    measureFrom: {
+      is: 'choice',
+      options: [
+        { value: 'left', label: 'Left end' },
+        { value: 'right', label: 'Right end' },
+      ],
+      label: 'Lengths are measured from',
+      optional: true,
+      carried: true,
+    },
   },
   flow: {},
   begin: (at) => ({
@@ -117,7 +173,7 @@ export const trim: StepRoom<TrimStep> = {
     far: allowed(at, 'trimEdge'),
   }),
   run: runTrim,
-  takesOff: ({ start, end, near, far }) => [
+  takesOff: ({ start, end, near, far, toLength, lengthRest, toWidth, widthRest }) => [
     {
       dimension: 'length',
       min: start.mm,
@@ -125,6 +181,8 @@ export const trim: StepRoom<TrimStep> = {
       sides: 'ends',
       margin: 'Trimming the ends',
       settings: ['start', 'end'],
+      ...reaching(toLength, lengthRest),
+      reach: { to: 'toLength', rest: 'lengthRest' },
     },
     {
       dimension: 'width',
@@ -133,6 +191,8 @@ export const trim: StepRoom<TrimStep> = {
       sides: 'edges',
       margin: 'Trimming the edges',
       settings: ['near', 'far'],
+      ...reaching(toWidth, widthRest),
+      reach: { to: 'toWidth', rest: 'widthRest' },
     },
   ],
   sawing: {
@@ -142,6 +202,7 @@ export const trim: StepRoom<TrimStep> = {
     ],
     through: () => 'thickness',
     reach: true,
+    squares: true,
     carried: {
       across: ({ start, end }) => start.mm + end.mm > 0,
       along: ({ near, far }) => Math.min(...[near.mm, far.mm].filter((mm) => mm > 0)),

@@ -3,12 +3,13 @@ import { memo } from 'react';
 import { type BuildDocument, phraseText, type Step } from '../../../core/document';
 import { type Held, heldWords, machineFacts, type ShopSnapshot } from '../../../core/kit';
 import type { Outlook, StepOutlook } from '../../../core/review';
-import { asGlueUp, machineOfStep, passesOf, roomOf, stepName, subtitleOf, tookBy } from '../../../core/steps';
+import { asGlueUp, machineOfStep, roomOf, stepName, subtitleOf, tookBy } from '../../../core/steps';
 import {
   areaText,
   counted,
   type Display,
   massText,
+  minutesText,
   moneyText,
   offText,
   volumeText,
@@ -81,7 +82,7 @@ export const Card = memo(function Card({
             <FindingNote key={`${finding.code}${i}`} finding={finding} />
           ))}
           <Caution step={step} build={build} />
-          <StepSettings key={step.id} build={build} step={step} />
+          <StepSettings key={step.id} build={build} step={step} as={seen?.as} />
           <StripList build={build} step={step} seen={seen} />
           {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
           {seen && seen.held.length > 0 && <AtHand held={seen.held} shop={build.shop} />}
@@ -213,9 +214,9 @@ function Predicted({
   build: BuildDocument;
   display: Display;
 }) {
-  const passes = passesOf(step, machineOfStep(step, build));
+  const passes = seen.passCount;
   const carried = setWithCarrier(step, seen.greatest[2]);
-  const slack = slackOf(step, build.shop.allowances);
+  const slack = slackOf(seen.as ?? step, build.shop.allowances);
   return (
     <section aria-label="Predicted">
       <h3 className="label pb-1">After this step, likely 9 times in 10</h3>
@@ -241,7 +242,12 @@ function Predicted({
             <span className="rule">{passes}</span>
           </Row>
         )}
-        {tookBy(step, build).length > 0 && (
+        {seen.minutes !== undefined && seen.minutes > 0 && (
+          <Row name="Work, about">
+            <span className="rule">{minutesText(seen.minutes)}</span>
+          </Row>
+        )}
+        {tookBy(seen.as ?? step, build).length > 0 && (
           <Row name="Taken away">
             <span className="rule">
               {volumeText(seen.lost.kerf + seen.lost.offcut + seen.lost.shaving + seen.lost.dust, display)}

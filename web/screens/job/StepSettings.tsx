@@ -1,6 +1,6 @@
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
 import { doesWork } from '../../../core/kit';
-import { asGlueUp, type Fixing, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
+import { amountsOf, asGlueUp, type Fixing, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
 import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
@@ -20,7 +20,7 @@ const NOTHING: Length = { mm: 0 };
 const SIDE_BY_SIDE = 2;
 
 /** The settings of a step, as its room describes them; a glue-up's are its own. */
-export function StepSettings({ build, step }: { build: BuildDocument; step: Step }) {
+export function StepSettings({ build, step, as = step }: { build: BuildDocument; step: Step; as?: Step }) {
   const { fields } = roomOf(step);
   const glue = asGlueUp(step);
   const shown = Object.entries(fields).filter(
@@ -31,21 +31,36 @@ export function StepSettings({ build, step }: { build: BuildDocument; step: Step
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">
       {shown.map(([name, field]) => (
-        <StepField key={name} build={build} step={step} name={name} field={field} />
+        <StepField key={name} build={build} step={step} as={as} name={name} field={field} />
       ))}
     </div>
   );
+}
+
+/**
+ * A change of one setting. Where a size to reach decided the amounts, one that is typed leaves the other as it was played; and
+ * where the size is taken away, they stay as they were.
+ */
+function changeOf(as: Step, name: string, next: unknown): Record<string, unknown> {
+  const off = (roomOf(as).takesOff?.(as) ?? []).find(
+    ({ to, reach, settings }) =>
+      to && (settings.includes(name) || (reach?.to === name && next === undefined)),
+  );
+  return { ...(off ? amountsOf(as, off.dimension) : {}), [name]: next };
 }
 
 /** One setting, drawn by what it is. */
 function StepField({
   build,
   step,
+  as,
   name,
   field,
 }: {
   build: BuildDocument;
   step: Step;
+  /** The step with the amounts that were played. */
+  as: Step;
   name: string;
   field: Setting;
 }) {
@@ -53,20 +68,22 @@ function StepField({
   const settle = useSettle();
   const display = useDisplay();
   const { settingStep } = build.shop;
-  const value: unknown = (step as unknown as Record<string, unknown>)[name];
+  const value: unknown = (as as unknown as Record<string, unknown>)[name];
   const label = typeof field.label === 'function' ? field.label(step as never) : (field.label ?? '');
   const set = (next: unknown) =>
-    edit({ do: 'setStep', step: step.id, change: { [name]: next } }, `${step.id}.${name}`);
+    edit({ do: 'setStep', step: step.id, change: changeOf(as, name, next) }, `${step.id}.${name}`);
+  const optional = field.is === 'length' && field.optional === true;
   switch (field.is) {
     case 'length':
       return (
         <LengthField
           label={label}
           value={(value as Length | undefined) ?? NOTHING}
+          unset={optional}
           display={display}
           rule={{ minMm: field.least ?? 0, maxMm: field.most ?? 2000 }}
           stepMm={settingStep.mm}
-          onChange={set}
+          onChange={(length) => set(optional && length.mm === 0 ? undefined : length)}
           onSettled={settle}
         />
       );

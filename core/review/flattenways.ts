@@ -1,0 +1,232 @@
+import { tasksOf } from '../bench';
+import { type BuildDocument, type Edit, isRefused, type Phrase } from '../document';
+import { applyEdit } from '../edit';
+import {
+  gluingOf,
+  limitOf,
+  type Machine,
+  machineFacts,
+  machinesThat,
+  type ShopSnapshot,
+  takesEndGrain,
+  usualMachine,
+} from '../kit';
+import { run } from '../run';
+import { CAUSES, extents, lostTo, type Vec3 } from '../solid';
+import {
+  asFlattening,
+  asPlayed,
+  type FlattenStep,
+  handMinutes,
+  OUTSIDE_DAYS,
+  passCount,
+  type Timeline,
+  travelOf,
+} from '../steps';
+import { counted } from '../units';
+import { inSections, isEndGrain } from './limits';
+import { refusal } from './asked';
+import { findingsOf } from './review';
+
+/** One way to flatten what a step flattens, played forward. */
+export interface FlattenWay {
+  id: string;
+  name: string;
+  /** It is how it is done now. */
+  now: boolean;
+  /** Why it does not go, with the number; the rest is missing then. */
+  why?: Phrase[];
+  /** What is done: passes, tracks, area. */
+  how: Phrase[];
+  /** Wood that goes, hands' time and days away. */
+  lostMm3?: number;
+  minutes?: number;
+  days?: number;
+  priceMinor?: number;
+  /** What goes wrong with it most; and new warnings it would bring. */
+  risk: string;
+  warnings?: number;
+  edit?: Edit;
+}
+
+const PAID = 'paid-machine';
+
+/** The paid machine that the shop's practice tells of, as a machine of its kit. */
+function paidOf(shop: ShopSnapshot): Machine | undefined {
+  const { paid } = gluingOf(shop);
+  if (!paid || shop.machines.some((machine) => machineFacts(machine).away)) return undefined;
+  return {
+    ...usualMachine('paid machine', PAID),
+    maxWidth: paid.maxWidth,
+    days: paid.days,
+    priceMinor: paid.priceMinor,
+  };
+}
+
+/** Taking a step to a machine: with the kit that has it, and with as much off as that takes at least. */
+function toMachine(step: FlattenStep, machine: Machine, build: BuildDocument): Edit {
+  const use: Edit = { do: 'useMachine', step: step.id, machine: machine.id };
+  const least = limitOf(machine, 'takes');
+  const edits: Edit[] = [
+    ...(build.shop.machines.some(({ id }) => id === machine.id)
+      ? []
+      : [{ do: 'useShop' as const, shop: { ...build.shop, machines: [...build.shop.machines, machine] } }]),
+    use,
+    ...(least > step.top.mm + step.bottom.mm
+      ? [
+          {
+            do: 'setStep' as const,
+            step: step.id,
+            change: { top: { mm: least / 2 }, bottom: { mm: least / 2 } },
+          },
+        ]
+      : []),
+  ];
+  return edits.length === 1 ? use : { do: 'many', edits };
+}
+
+interface Played {
+  build: BuildDocument;
+  timeline: Timeline;
+  /** All wood lost, mm3; minutes of hands in all; warnings. */
+  lostMm3: number;
+  minutes: number;
+  warnings: Set<string>;
+}
+
+function play(build: BuildDocument): Played {
+  const timeline = run(build);
+  return {
+    build: asPlayed(build, timeline),
+    timeline,
+    lostMm3: CAUSES.reduce((sum, cause) => sum + lostTo(timeline.ledger, cause), 0),
+    minutes: tasksOf('', build, timeline)
+      .filter(({ kind }) => kind === 'work')
+      .reduce((sum, { minutes }) => sum + minutes, 0),
+    warnings: new Set(
+      findingsOf(build, timeline)
+        .filter(({ severity }) => severity !== 'note')
+        .map(({ code, step }) => `${code} ${step}`),
+    ),
+  };
+}
+
+/** How a machine does it, in numbers: passes, tracks over a face, what area. */
+function howOf({ build, timeline }: Played, id: string): Phrase[] {
+  const step = build.steps.find((each) => each.id === id);
+  const entry = timeline.steps.find((each) => each.id === id);
+  const machine = step && build.shop.machines.find(({ id: own }) => own === (step as FlattenStep).machine);
+  if (!step || !entry || !machine) return [];
+  if (machineFacts(machine).away) return ['goes away and comes back'];
+  const passes = passCount(step, entry, build) ?? 0;
+  const travel = travelOf(step, entry, build);
+  const words: Phrase[] = [counted(passes, 'pass', 'passes')];
+  if (travel && travel.tracks > 1) {
+    const area = travel.longMm * travel.wideMm;
+    words.push(
+      machineFacts(machine).byHand === 'places'
+        ? ` of ${counted(travel.tracks * Math.max(1, Math.ceil(travel.longMm / STROKE_MM)), 'stroke')} over `
+        : ` of ${counted(travel.tracks, 'track')} over `,
+      { mm2: area },
+    );
+    if (travel.bitMm !== undefined)
+      words.push(
+        ', a bit of ',
+        { mm: travel.bitMm },
+        ', ',
+        { mm: travel.stepMm },
+        ' from track to track, rails ',
+        {
+          mm: travel.longMm,
+        },
+        ' long at least',
+      );
+  }
+  return words;
+}
+/** What an arm planes in one stroke, mm; common practice. */
+const STROKE_MM = 700;
+
+/**
+ * Every way in which this shop could flatten what a step flattens, each played forward: wood, time, money, what goes wrong;
+ * and those that do not go, with the number that says so. The way it is done now comes first.
+ */
+export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
+  const now = play(asked);
+  const { build } = now;
+  const step = asFlattening(build.steps.find((each) => each.id === id));
+  const entry = now.timeline.steps.find((each) => each.id === id);
+  if (!step || !entry || entry.entered.length === 0) return [];
+  const sizes = entry.entered.map(({ blank }) => extents(blank));
+  const size: Vec3 = [
+    Math.min(...sizes.map((each) => each[0])),
+    Math.max(...sizes.map((each) => each[1])),
+    Math.max(...sizes.map((each) => each[2])),
+  ];
+  const endGrain = entry.entered.some(isEndGrain);
+  const paid = paidOf(build.shop);
+  const machines = [...machinesThat(build.shop, 'flatten'), ...(paid ? [paid] : [])];
+  const stepMinutes = handMinutes(step, entry, { build, pieces: entry.pieces.length, times: 1 });
+  const stepLost = CAUSES.reduce((sum, cause) => sum + lostTo(entry.lost, cause), 0);
+  const played = (edit: Edit, machine: Machine): Partial<FlattenWay> => {
+    const next = applyEdit(asked, edit);
+    if (isRefused(next)) return { how: [], why: next.refused };
+    const after = play(next);
+    return {
+      how: howOf(after, id),
+      lostMm3: stepLost + after.lostMm3 - now.lostMm3,
+      minutes: stepMinutes + after.minutes - now.minutes,
+      warnings: [...after.warnings].filter((each) => !now.warnings.has(each)).length,
+      ...awayOf(machine),
+      edit,
+    };
+  };
+  const ways: FlattenWay[] = [];
+  for (const machine of machines) {
+    const here = machine.id === step.machine;
+    const base = { id: machine.id, name: machine.name, now: here, risk: machineFacts(machine).risk ?? '' };
+    const why =
+      endGrain && !takesEndGrain(machine)
+        ? ([`knives do not go over end grain: `, { mm: size[0] }, ' by ', { mm: size[1] }] as Phrase[])
+        : refusal(machine, size, entry.least[2]);
+    if (here)
+      ways.unshift({
+        ...base,
+        ...(why ? { why } : {}),
+        how: howOf(now, id),
+        lostMm3: stepLost,
+        minutes: stepMinutes,
+        warnings: 0,
+        ...awayOf(machine),
+      });
+    else if (why) ways.push({ ...base, why, how: [] });
+    else ways.push({ ...base, how: [], ...played(toMachine(step, machine, build), machine) });
+    const split = machine.maxWidth.mm > 0 && size[1] > machine.maxWidth.mm && !endGrain;
+    const fix = split
+      ? inSections(step, machine.maxWidth.mm, { build: asked, timeline: now.timeline })[0]
+      : undefined;
+    if (fix)
+      ways.push({
+        ...base,
+        id: `${machine.id}:sections`,
+        name: `${machine.name}, in sections`,
+        now: false,
+        how: [],
+        ...played(fix.edit, machine),
+        risk: `The last joints are flattened by hand. ${base.risk}`,
+        ...(fix.label ? { how: [fix.label.charAt(0).toLowerCase() + fix.label.slice(1)] } : {}),
+      });
+  }
+  return ways;
+}
+
+/** Days and money of a machine that stands elsewhere. */
+const awayOf = (machine: Machine): Pick<FlattenWay, 'days' | 'priceMinor'> =>
+  machineFacts(machine).away
+    ? {
+        days: machine.days ?? OUTSIDE_DAYS,
+        ...(machine.priceMinor === undefined && machine.transportMinor === undefined
+          ? {}
+          : { priceMinor: (machine.priceMinor ?? 0) + (machine.transportMinor ?? 0) }),
+      }
+    : {};

@@ -1,0 +1,2 @@
+export * from './dependent';
+export { LONGEST_FORMULA } from './formula';
