@@ -226,6 +226,10 @@ function exactPlace() {
 }
 
 type Check<A, B extends A> = B;
+/** What the schema of a type forgot: nothing, or this does not compile. */
+type None<T extends never> = T;
+export type PlanForgets = None<Exclude<keyof GluePlan, keyof yup.InferType<typeof gluePlan>>>;
+export type PracticeForgets = None<Exclude<keyof GluePractice, keyof yup.InferType<typeof gluePractice>>>;
 export type GluePlanOnTheWire = Check<GluePlan, yup.InferType<typeof gluePlan>>;
 export type ClampSetOnTheWire = Check<ClampSet, yup.InferType<typeof clampSet>>;
 export type AdhesiveOnTheWire = Check<Adhesive, yup.InferType<typeof adhesive>>;

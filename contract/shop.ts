@@ -6,6 +6,8 @@ import {
   type BitKind,
   type LimitName,
   LIMITS,
+  type Machine,
+  type Saw,
   MACHINE_KIND_NAMES,
   SAW_KINDS,
   type SawKind,
@@ -65,6 +67,8 @@ const someLimits = Object.fromEntries(
 
 export const machine = exact({
   id: id(),
+  knivesRanM: yup.number().min(0).max(1_000_000).optional(),
+  knivesLastM: yup.number().min(0).max(1_000_000).optional(),
   days: yup.number().min(0).max(365).optional(),
   priceMinor: yup.number().integer().min(0).max(100_000_000).optional(),
   transportMinor: yup.number().integer().min(0).max(100_000_000).optional(),
@@ -173,6 +177,7 @@ export const shopSnapshot = () =>
         .string()
         .oneOf(['planing', 'figure'] as const)
         .required(),
+      endGrain: maybeOneOf('never', 'light'),
     })
       .default(undefined)
       .optional(),
@@ -201,6 +206,12 @@ export const kitBody = exact({
 });
 
 type Check<A, B extends A> = B;
+/** What the schema of a type forgot: nothing, or this does not compile. */
+type Forgotten<A, B> = Exclude<keyof A, keyof B>;
+type None<T extends never> = T;
+export type MachineForgets = None<Forgotten<Machine, yup.InferType<typeof machine>>>;
+export type SawForgets = None<Forgotten<Saw, yup.InferType<typeof saw>>>;
+export type ShopForgets = None<Forgotten<ShopSnapshot, yup.InferType<ReturnType<typeof shopSnapshot>>>>;
 export type ShopOnTheWire = Check<ShopSnapshot, yup.InferType<ReturnType<typeof shopSnapshot>>>;
 /** The kit with its version, and what of it was damaged in the database and is left out. */
 export interface KitReply {

@@ -177,7 +177,7 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
       lostMm3: stepLost + after.lostMm3 - now.lostMm3,
       minutes: stepMinutes + after.minutes - now.minutes,
       warnings: [...after.warnings].filter((each) => !now.warnings.has(each)).length,
-      ...awayOf(machine),
+      ...awayOf(machine, entry.pieces.length),
       edit,
     };
   };
@@ -197,7 +197,7 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
         lostMm3: stepLost,
         minutes: stepMinutes,
         warnings: 0,
-        ...awayOf(machine),
+        ...awayOf(machine, entry.pieces.length),
       });
     else if (why) ways.push({ ...base, why, how: [] });
     else ways.push({ ...base, how: [], ...played(toMachine(step, machine, build), machine) });
@@ -221,12 +221,12 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
 }
 
 /** Days and money of a machine that stands elsewhere. */
-const awayOf = (machine: Machine): Pick<FlattenWay, 'days' | 'priceMinor'> =>
+const awayOf = (machine: Machine, pieces: number): Pick<FlattenWay, 'days' | 'priceMinor'> =>
   machineFacts(machine).away
     ? {
         days: machine.days ?? OUTSIDE_DAYS,
         ...(machine.priceMinor === undefined && machine.transportMinor === undefined
           ? {}
-          : { priceMinor: (machine.priceMinor ?? 0) + (machine.transportMinor ?? 0) }),
+          : { priceMinor: pieces * (machine.priceMinor ?? 0) + (machine.transportMinor ?? 0) }),
       }
     : {};

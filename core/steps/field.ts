@@ -4,6 +4,8 @@ import type { Length } from '../units';
 /** What the card shows of a setting; a setting without a label stands in the document alone. */
 interface OnCard<S> {
   label?: string | ((step: S) => string);
+  /** Folded with others under this heading, so that what is seldom set is out of the way. */
+  group?: string;
   /** Asked for only where it matters; always if missing. */
   when?: (step: S) => boolean;
 }

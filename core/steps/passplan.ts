@@ -144,14 +144,14 @@ export function passPlan(
     at = passes.at(-1)?.settingMm ?? at;
   }
   if (faces.length === 0) return undefined;
-  const lastsMm = limitOf(machine, 'lasts');
+  const lastsMm = 1000 * (machine.knivesLastM ?? 0);
   const count = faces.reduce((sum, { passes }) => sum + passes.length, 0);
   return {
     ...(lastsMm > 0
       ? {
           knives: {
             meetsMm: count * entry.entered.reduce((sum, { blank }) => sum + extents(blank)[0], 0),
-            ranMm: limitOf(machine, 'ran'),
+            ranMm: 1000 * (machine.knivesRanM ?? 0),
             lastsMm,
           },
         }

@@ -1,4 +1,5 @@
 import { wrap } from 'comlink';
+import type { FlattenWay } from '../../core/review';
 import type { ChainMenu, ChainPlace } from '../../core/view';
 import type { BuildDocument, Finding } from '../../core/document';
 import type { PredictWorker } from '../workers/predict.worker';
@@ -13,6 +14,10 @@ const worker = wrap<PredictWorker>(
 /** What could be put in at a place of the chain, each kind played forward beside the screen. */
 export const stepsAt = (build: BuildDocument, place: ChainPlace): Promise<ChainMenu> =>
   worker.stepsAt(build, place);
+
+/** The ways to flatten what a step flattens, played forward beside the screen. */
+export const flattenWays = (build: BuildDocument, step: string): Promise<FlattenWay[]> =>
+  worker.flattenWays(build, step);
 
 let busy = false;
 /** The build whose ways out were played last, and what was found. */

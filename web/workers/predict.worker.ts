@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import type { BuildDocument, Finding } from '../../core/document';
-import { outlookOf, reviewing } from '../../core/review';
+import { type FlattenWay, flattenWays, outlookOf, reviewing } from '../../core/review';
 import { run } from '../../core/run';
 import type { Timeline } from '../../core/steps';
 import {
@@ -29,6 +29,8 @@ const worker = {
   },
   /** What could be put in at a place of the chain, each kind played forward. */
   stepsAt: (build: BuildDocument, place: ChainPlace): ChainMenu => stepsAt(build, play(build), place),
+  /** The ways to flatten what a step flattens, each played forward. */
+  flattenWays: (build: BuildDocument, step: string): FlattenWay[] => flattenWays(build, step),
   /** The findings with their ways out, each played forward; nothing where the build has changed in the meantime. */
   async offers(build: BuildDocument, today: string): Promise<Finding[] | undefined> {
     const mine = ++latest;

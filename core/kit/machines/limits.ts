@@ -11,11 +11,6 @@ export const LIMITS = {
     says: 'most it takes off hardwood in one pass; as of other wood if none',
   },
   snipe: { name: 'Snipe', says: 'how far from each end it cuts deeper than it is set' },
-  ran: { name: 'Run since sharp', says: 'how much wood its knives have met since they were fresh' },
-  lasts: {
-    name: 'Knives last',
-    says: 'how much wood a set of knives meets before it is worn; nobody said if none',
-  },
   takes: { name: 'Takes at least', says: 'least that comes off both faces together there' },
   depth: { name: 'Deepest', says: 'deepest hole or groove it reaches' },
   reach: { name: 'Reach', says: 'from the column or fence to the cutter’s middle' },

@@ -93,6 +93,14 @@ export function asKind(machine: Machine, kind: MachineKind): Machine {
       .filter((limit) => limit in had && machine[limit] !== undefined)
       .map((limit) => [limit, machine[limit]]),
   );
-  const { offSquare } = machine;
-  return { ...usual, ...kept, setting: machine.setting, ...(offSquare === undefined ? {} : { offSquare }) };
+  const { offSquare, knivesRanM, knivesLastM } = machine;
+  const knives = machineFacts(usual).cuts === 'knives';
+  return {
+    ...usual,
+    ...kept,
+    setting: machine.setting,
+    ...(offSquare === undefined ? {} : { offSquare }),
+    ...(knives && knivesRanM !== undefined ? { knivesRanM } : {}),
+    ...(knives && knivesLastM !== undefined ? { knivesLastM } : {}),
+  };
 }

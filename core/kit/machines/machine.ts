@@ -35,6 +35,9 @@ export interface Machine
   name: string;
   kind: MachineKind;
   setting: Spread;
+  /** How much wood its knives have met since they were fresh, and how much a set meets before it is worn, m; nobody said if missing. */
+  knivesRanM?: number;
+  knivesLastM?: number;
   /** Of a machine of another shop: days there and back, its price, and what the way costs, in the shop's currency. */
   days?: number;
   priceMinor?: number;

@@ -55,7 +55,14 @@ export const crosscut: StepRoom<CrosscutStep> = {
   fields: {
     saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },
     length: { is: 'length', label: 'Length', least: 1, most: 100_000 },
-    way: { is: 'choice', options: CUT_WAYS, label: 'Through the thickness', optional: true, carried: true },
+    way: {
+      is: 'choice',
+      options: CUT_WAYS,
+      label: 'Through the thickness',
+      group: 'How it is cut',
+      optional: true,
+      carried: true,
+    },
     square: {
       is: 'choice',
       options: [
@@ -63,6 +70,7 @@ export const crosscut: StepRoom<CrosscutStep> = {
         { value: 'far', label: 'Far edge' },
       ],
       label: 'The square stands on',
+      group: 'How it is cut',
       optional: true,
       carried: true,
     },

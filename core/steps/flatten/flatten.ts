@@ -58,6 +58,10 @@ export const runFlatten = (step: FlattenStep, inputs: readonly WorkPiece[], cont
     ],
   });
 
+const MEASURED = 'Measured before';
+const RIDES = 'Put on it, and how it is held';
+const PASSES = 'Passes';
+
 /** The room of flattening. */
 export const flatten: StepRoom<FlattenStep> = {
   kind: 'flatten',
@@ -81,27 +85,44 @@ export const flatten: StepRoom<FlattenStep> = {
     },
     top: { is: 'length', label: 'Off the upper face', fallback: { mm: 0 } },
     bottom: { is: 'length', label: 'Off the lower face', fallback: { mm: 0 } },
-    carrier: { is: 'length', label: 'Carrier board under it', optional: true, carried: true },
-    bite: { is: 'length', label: 'Most a pass here', optional: true, carried: true },
-    hollowTop: { is: 'length', label: 'Hollow in the upper face', optional: true, most: 200, carried: true },
-    hollowBottom: {
+    carrier: { is: 'length', label: 'Carrier board under it', group: RIDES, optional: true, carried: true },
+    bite: { is: 'length', label: 'Most a pass here', group: PASSES, optional: true, carried: true },
+    hollowTop: {
       is: 'length',
-      label: 'Hollow in the lower face',
+      label: 'Hollow in the upper face',
+      group: MEASURED,
       optional: true,
       most: 200,
       carried: true,
     },
-    wind: { is: 'length', label: 'Wind at the fourth corner', optional: true, most: 200, carried: true },
+    hollowBottom: {
+      is: 'length',
+      label: 'Hollow in the lower face',
+      group: MEASURED,
+      optional: true,
+      most: 200,
+      carried: true,
+    },
+    wind: {
+      is: 'length',
+      label: 'Wind at the fourth corner',
+      group: MEASURED,
+      optional: true,
+      most: 200,
+      carried: true,
+    },
     wedges: {
       is: 'flag',
       label: 'Wedges under the corners that stand off',
       when: ({ wind }) => (wind?.mm ?? 0) > 0,
+      group: MEASURED,
       optional: true,
       carried: true,
     },
     runners: {
       is: 'length',
       label: 'Runners along both edges, wide',
+      group: RIDES,
       optional: true,
       most: 300,
       carried: true,
@@ -109,22 +130,44 @@ export const flatten: StepRoom<FlattenStep> = {
     ends: {
       is: 'length',
       label: 'Past each end, runners or pieces',
+      group: RIDES,
       optional: true,
       most: 600,
       carried: true,
     },
-    chamfer: { is: 'length', label: 'Chamfer on every edge', optional: true, most: 50, carried: true },
-    backed: { is: 'flag', label: 'Edges backed where the cutter leaves', optional: true, carried: true },
-    hold: { is: 'choice', options: HOLDS, label: 'How it is held', optional: true, carried: true },
+    chamfer: {
+      is: 'length',
+      label: 'Chamfer on every edge',
+      group: RIDES,
+      optional: true,
+      most: 50,
+      carried: true,
+    },
+    backed: {
+      is: 'flag',
+      label: 'Edges backed where the cutter leaves',
+      group: RIDES,
+      optional: true,
+      carried: true,
+    },
+    hold: {
+      is: 'choice',
+      options: HOLDS,
+      label: 'How it is held',
+      group: RIDES,
+      optional: true,
+      carried: true,
+    },
     holdHeight: {
       is: 'length',
       label: 'What holds it stands, high',
       when: ({ hold }) => hold !== undefined && hold !== 'none' && hold !== 'vacuum',
+      group: RIDES,
       optional: true,
       most: 300,
       carried: true,
     },
-    touch: { is: 'flag', label: 'The first pass only touches', optional: true, carried: true },
+    touch: { is: 'flag', label: 'The first pass only touches', group: PASSES, optional: true, carried: true },
   },
   flow: {},
   begin: (at) => ({

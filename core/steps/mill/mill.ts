@@ -64,8 +64,14 @@ export const mill: StepRoom<MillStep> = {
     toWidth: { is: 'length', label: 'Width to reach', optional: true },
     face: { is: 'length', label: 'Off each face', fallback: { mm: 0 } },
     edge: { is: 'length', label: 'Off each edge', fallback: { mm: 0 } },
-    bite: { is: 'length', label: 'Most a pass here', optional: true, carried: true },
-    touch: { is: 'flag', label: 'The first pass only touches', optional: true, carried: true },
+    bite: { is: 'length', label: 'Most a pass here', group: 'Passes', optional: true, carried: true },
+    touch: {
+      is: 'flag',
+      label: 'The first pass only touches',
+      group: 'Passes',
+      optional: true,
+      carried: true,
+    },
   },
   flow: {},
   begin: (at) => ({

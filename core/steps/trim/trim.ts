@@ -142,7 +142,14 @@ export const trim: StepRoom<TrimStep> = {
     end: { is: 'length', label: 'Off the right end', fallback: { mm: 0 } },
     near: { is: 'length', label: 'Off the near edge', fallback: { mm: 0 } },
     far: { is: 'length', label: 'Off the far edge', fallback: { mm: 0 } },
-    way: { is: 'choice', options: CUT_WAYS, label: 'Through the thickness', optional: true, carried: true },
+    way: {
+      is: 'choice',
+      options: CUT_WAYS,
+      label: 'Through the thickness',
+      group: 'How it is cut',
+      optional: true,
+      carried: true,
+    },
     square: {
       is: 'choice',
       options: [
@@ -150,6 +157,7 @@ export const trim: StepRoom<TrimStep> = {
         { value: 'far', label: 'Far edge' },
       ],
       label: 'The square stands on',
+      group: 'How it is cut',
       optional: true,
       carried: true,
     },
@@ -160,6 +168,7 @@ export const trim: StepRoom<TrimStep> = {
         { value: 'right', label: 'Right end' },
       ],
       label: 'Lengths are measured from',
+      group: 'How it is cut',
       optional: true,
       carried: true,
     },

@@ -1,9 +1,17 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { type BuildDocument, phraseText, type Step } from '../../../core/document';
 import { type Held, heldWords, machineFacts, type ShopSnapshot } from '../../../core/kit';
 import type { Outlook, StepOutlook } from '../../../core/review';
-import { asGlueUp, machineOfStep, roomOf, stepName, subtitleOf, tookBy } from '../../../core/steps';
+import {
+  asFlattening,
+  asGlueUp,
+  machineOfStep,
+  roomOf,
+  stepName,
+  subtitleOf,
+  tookBy,
+} from '../../../core/steps';
 import {
   areaText,
   counted,
@@ -20,6 +28,7 @@ import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
+import { CutList, Reserves, Row } from './CardParts';
 import { PassList } from './PassList';
 import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
@@ -30,6 +39,7 @@ import { PulledUp } from './PulledUp';
 import { useEdit } from './use-edit';
 import { lazily } from '../../parts/lazily';
 
+const FlattenWindow = lazily(async () => (await import('./FlattenWindow')).FlattenWindow);
 const GlueCard = lazily(async () => (await import('./glue/GlueCard')).GlueCard);
 
 /** The chosen step: its findings, its settings, and what is predicted after it. */
@@ -194,15 +204,6 @@ const subtitle = (step: Step, build: BuildDocument, seen: StepOutlook | undefine
     machine: machineOfStep(step, build)?.name,
   });
 
-export function Row({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <div className="border-line flex items-baseline justify-between gap-3 border-b border-dotted py-1">
-      <dt className="text-[14px]">{name}</dt>
-      <dd className="text-right">{children}</dd>
-    </div>
-  );
-}
-
 function Predicted({
   seen,
   step,
@@ -215,6 +216,7 @@ function Predicted({
   display: Display;
 }) {
   const passes = seen.passCount;
+  const [compared, setCompared] = useState(false);
   const carried = setWithCarrier(step, seen.greatest[2]);
   const slack = slackOf(seen.as ?? step, build.shop.allowances);
   return (
@@ -247,6 +249,11 @@ function Predicted({
             <span className="rule">{minutesText(seen.minutes)}</span>
           </Row>
         )}
+        {seen.helpers && (
+          <Row name="Sacrificial wood, cut off again">
+            <span className="rule">{volumeText(seen.helpers.woodMm3, display)}</span>
+          </Row>
+        )}
         {tookBy(seen.as ?? step, build).length > 0 && (
           <Row name="Taken away">
             <span className="rule">
@@ -264,6 +271,14 @@ function Predicted({
           <span className="rule">{massText(seen.massKg, display)}</span>
         </Row>
       </dl>
+      {seen.reserves && <Reserves reserves={seen.reserves} display={display} />}
+      {seen.cuts && <CutList cuts={seen.cuts} display={display} />}
+      {asFlattening(step) && (
+        <button type="button" className="action mt-3" onClick={() => setCompared(true)}>
+          Compare ways to flatten
+        </button>
+      )}
+      {compared && <FlattenWindow build={build} step={step.id} onClose={() => setCompared(false)} />}
       {seen.passes && (
         <div className="pt-3">
           <PassList plan={seen.passes} display={display} />
@@ -297,6 +312,27 @@ function WholeJob({ outlook, build, display }: { outlook: Outlook; build: BuildD
     <>
       {outlook.toBuy.length > 0 && (
         <AtHand title="To buy or borrow for this job" held={outlook.toBuy} shop={build.shop} />
+      )}
+      {outlook.sizes.length > 0 && (
+        <section aria-label="Sizes that follow">
+          <h3 className="label pb-1">Sizes that follow</h3>
+          <dl>
+            {outlook.sizes.map(({ id, name, mm, missesMm }) => (
+              <Row key={id} name={name}>
+                {mm === undefined ? (
+                  <span className="text-red text-[14px]">no size: see its formula</span>
+                ) : (
+                  <Measure
+                    value={mm}
+                    display={display}
+                    unit
+                    className={missesMm === undefined ? '' : 'text-red'}
+                  />
+                )}
+              </Row>
+            ))}
+          </dl>
+        </section>
       )}
       <section aria-label="Wood">
         <h3 className="label pb-1">Where the wood goes</h3>

@@ -4,6 +4,7 @@ import {
   Eye,
   Grid2x2,
   History,
+  Sigma,
   Keyboard,
   type LucideIcon,
   Printer,
@@ -27,6 +28,7 @@ import { FindingsList } from './FindingsList';
 import { useEdit, useSettle } from './use-edit';
 
 const KeptVersions = lazily(async () => (await import('./KeptVersions')).KeptVersions);
+const SizesWindow = lazily(async () => (await import('./SizesWindow')).SizesWindow);
 const KeySheet = lazily(async () => (await import('./KeySheet')).KeySheet);
 const PlanWindow = lazily(async () => (await import('./PlanWindow')).PlanWindow);
 
@@ -68,12 +70,13 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   const id = useAppSelector(({ job }) => job.id);
   const onWood = useLocation().pathname.endsWith('/wood');
   const keeping = useAppSelector(({ job }) => job.keeping);
+  const outlook = useAppSelector(({ job }) => job.outlook);
   const past = useAppSelector(({ job }) => job.past);
   const future = useAppSelector(({ job }) => job.future);
   const display = useDisplay();
   const refused = useAppSelector(({ job }) => job.refused);
   const { data: kit } = useKitQuery();
-  const [open, setOpen] = useState<'keys' | 'versions' | 'plan' | 'findings'>();
+  const [open, setOpen] = useState<'keys' | 'versions' | 'plan' | 'findings' | 'sizes'>();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -104,6 +107,16 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   }, [dispatch]);
   // At a desk each is a button with a sign; on a phone they are folded into one.
   const more: Tool[] = [
+    ...(onWood || !outlook
+      ? []
+      : [
+          {
+            name: 'Sizes that follow',
+            icon: Sigma,
+            title: 'Sizes that follow: a leg, a base, a gap',
+            onPress: () => setOpen('sizes'),
+          },
+        ]),
     { name: 'Kept versions', icon: History, onPress: () => setOpen('versions') },
     ...(onWood
       ? []
@@ -203,6 +216,9 @@ export function JobHeader({ build }: { build: BuildDocument }) {
       {open === 'keys' && <KeySheet onClose={() => setOpen(undefined)} />}
       {open === 'plan' && build.brief && (
         <PlanWindow id={id ?? ''} build={build} brief={build.brief} onClose={() => setOpen(undefined)} />
+      )}
+      {open === 'sizes' && outlook && (
+        <SizesWindow build={build} outlook={outlook} onClose={() => setOpen(undefined)} />
       )}
       {open === 'versions' && <KeptVersions onClose={() => setOpen(undefined)} />}
     </div>

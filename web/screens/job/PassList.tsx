@@ -6,6 +6,7 @@ import {
   isOnMark,
   lengthText,
   lengthUnit,
+  longText,
   offText,
 } from '../../../core/units';
 import { Measure } from '../../parts/Measure';
@@ -22,14 +23,7 @@ function turnText(turns: number): string {
 
 /** What to set the machine to, pass by pass. */
 export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display: Display }) {
-  if (isNoPasses(plan))
-    return (
-      <p role="alert" className="text-red text-[14px]">
-        {plan.most === undefined
-          ? `No settings: one step of the dial, ${lengthText(plan.stepMm, display)}, is more than the ${lengthText(plan.biteMm, display)} that the machine takes in a pass. Correct either in the kit.`
-          : `No settings: that would be more than ${plan.most} passes of ${lengthText(plan.biteMm, display)}. Correct the most a pass in the kit, or take another machine.`}
-      </p>
-    );
+  if (isNoPasses(plan)) return null;
   const passes = plan.faces.flatMap(({ face, passes: of }) =>
     of.map((pass, i) => ({ face, pass, first: i === 0 })),
   );
@@ -46,7 +40,7 @@ export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display
             , with the carrier of <Measure value={plan.carrierMm} display={display} unit />
           </>
         )}
-        .
+        . {balanceText(plan, display)}
       </p>
       <table className="w-full text-[14px]">
         <thead>
@@ -71,6 +65,12 @@ export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display
           ))}
         </tbody>
       </table>
+      {plan.knives && (
+        <p className="text-graphite pt-1 text-[13.5px]">
+          Its knives meet {longText(plan.knives.meetsMm, display)} here; they have run{' '}
+          {longText(plan.knives.ranMm, display)} of {longText(plan.knives.lastsMm, display)}.
+        </p>
+      )}
       {plan.thin.map(({ piece, missingMm }) => (
         <p key={piece} className="text-red pt-1 text-[14px]">
           Piece {piece} is too thin to come clean on both faces: {lengthText(missingMm, display)} is missing.
@@ -78,6 +78,17 @@ export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display
       ))}
     </section>
   );
+}
+
+/** How the faces share what comes off. */
+function balanceText({ faces }: PassPlan, display: Display): string {
+  const off = faces.map(({ face, passes }) => ({
+    face,
+    mm: passes.reduce((sum, { takesMm }) => sum + takesMm, 0),
+  }));
+  if (off.length === 2 && Math.abs(off[0].mm - off[1].mm) < 0.02)
+    return `Both faces lose ${offText(off[0].mm, display)}.`;
+  return `${off.map(({ face, mm }) => `The ${face} face loses ${offText(mm, display)}`).join(', ')}.`;
 }
 
 /** A setting as it is dialled: on a mark of the rule, or in decimals where it lies between two. */

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
 import { doesWork } from '../../../core/kit';
 import { amountsOf, asGlueUp, type Fixing, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
@@ -28,12 +29,21 @@ export function StepSettings({ build, step, as = step }: { build: BuildDocument;
   );
   if (glue) return <GlueSettings build={build} step={glue} />;
   if (shown.length === 0) return null;
+  const groups = [...new Set(shown.flatMap(([, { group }]) => group ?? []))];
   return (
-    <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">
-      {shown.map(([name, field]) => (
-        <StepField key={name} build={build} step={step} as={as} name={name} field={field} />
+    <>
+      <Fields build={build} step={step} as={as} list={shown.filter(([, { group }]) => !group)} />
+      {groups.map((group) => (
+        <Group
+          key={group}
+          title={group}
+          build={build}
+          step={step}
+          as={as}
+          list={shown.filter((each) => each[1].group === group)}
+        />
       ))}
-    </div>
+    </>
   );
 }
 
@@ -47,6 +57,42 @@ function changeOf(as: Step, name: string, next: unknown): Record<string, unknown
       to && (settings.includes(name) || (reach?.to === name && next === undefined)),
   );
   return { ...(off ? amountsOf(as, off.dimension) : {}), [name]: next };
+}
+
+interface FieldsPart {
+  build: BuildDocument;
+  step: Step;
+  as: Step;
+  list: readonly [string, Setting][];
+}
+
+const Fields = ({ list, ...part }: FieldsPart) => (
+  <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">
+    {list.map(([name, field]) => (
+      <StepField key={name} {...part} name={name} field={field} />
+    ))}
+  </div>
+);
+
+/** Settings that are seldom set, folded; open from the start where one of them is. */
+function Group({ title, ...part }: FieldsPart & { title: string }) {
+  const set = part.list.filter(
+    ([name]) => (part.step as unknown as Record<string, unknown>)[name] !== undefined,
+  ).length;
+  const [open, setOpen] = useState(set > 0);
+  return (
+    <details open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary className="text-chalk min-h-6 cursor-pointer text-[14px] font-medium max-desk:min-h-11">
+        {title}
+        {set > 0 && !open && <span className="text-graphite font-normal">, {set} set</span>}
+      </summary>
+      {open && (
+        <div className="pt-1.5">
+          <Fields {...part} />
+        </div>
+      )}
+    </details>
+  );
 }
 
 /** One setting, drawn by what it is. */

@@ -278,6 +278,18 @@ export function GluingChoice({ shop, onChange }: Part) {
             </div>
           </div>
         </Item>
+        <Item why="An error of the fence adds up to twice itself at each joint. Planed folded together, or with faces opposed, the pair’s errors cancel.">
+          <Toggle
+            label="The edges of a joint are planed"
+            value={practice.pairing ?? 'single'}
+            options={[
+              { value: 'single', label: 'One by one' },
+              { value: 'folded', label: 'Folded' },
+              { value: 'opposed', label: 'Faces opposed' },
+            ]}
+            onChange={(pairing) => set({ pairing })}
+          />
+        </Item>
         <Item why="Sections pass the planer and leave few joints for last; a sled flattens anything, slowly; pairs stay flush with aids; a paid machine costs days.">
           <Toggle
             label="A panel wider than the planer"

@@ -15,6 +15,7 @@ import { problemText, useKitQuery } from '../../app/api';
 import { changeKit } from '../../app/kit';
 import { Choice } from '../../parts/Choice';
 import { CurrencyField } from '../../parts/CurrencyField';
+import { NumberField } from '../../parts/NumberField';
 import { PaperChoice } from '../../parts/PaperChoice';
 import { BitList } from './BitList';
 import { BottleTable } from './BottleTable';
@@ -27,9 +28,13 @@ import { SupplyList } from './SupplyList';
 import { changed, freshId, RemoveButton, without } from './TableParts';
 import { Screen } from '../../parts/layout';
 
-const SAW_SIZES: readonly (readonly [keyof Pick<Saw, 'kerf' | 'depth' | 'crosscut' | 'rip'>, string])[] = [
+const SAW_SIZES: readonly (readonly [
+  keyof Pick<Saw, 'kerf' | 'depth' | 'freeDepth' | 'crosscut' | 'rip'>,
+  string,
+])[] = [
   ['kerf', 'Kerf'],
   ['depth', 'Deepest cut'],
+  ['freeDepth', 'Deepest, without its guide'],
   ['crosscut', 'Widest crosscut'],
   ['rip', 'Widest rip'],
 ];
@@ -202,6 +207,16 @@ function Saws({ shop, onChange }: Part) {
                 </Under>
               ),
             )}
+            <Under name="Off square by, °" title="How far its cut may be off a right angle; 0: nobody said">
+              <NumberField
+                label={`${saw.name}, off square by, degrees`}
+                hideLabel
+                value={saw.offSquare ?? 0}
+                least={0}
+                most={5}
+                onChange={(offSquare) => one(i, { offSquare: offSquare || undefined })}
+              />
+            </Under>
             <RemoveButton
               name={saw.name}
               last={shop.saws.length === 1}

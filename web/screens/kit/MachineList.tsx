@@ -11,7 +11,10 @@ import {
   usualMachine,
   worksText,
 } from '../../../core/kit';
+import { fromMinor, toMinor } from '../../../core/units';
+import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
+import { NumberField } from '../../parts/NumberField';
 import { AddKind, Section, Size, spreadFields, Under } from './KitFields';
 import { changed, freshId, RemoveButton, without } from './TableParts';
 
@@ -34,6 +37,7 @@ export function MachineList({
           <MachineCard
             key={machine.id}
             machine={machine}
+            currency={shop.currency ?? ''}
             nth={i + 1}
             last={shop.machines.length === 1}
             onChange={(part) => set(changed(shop.machines, i, part))}
@@ -63,12 +67,15 @@ export function MachineList({
 
 function MachineCard({
   machine,
+  currency,
   nth,
   last,
   onChange,
   onRemove,
 }: {
   machine: Machine;
+  /** The shop's, for what another shop asks; empty where it has none. */
+  currency: string;
   nth: number;
   last: boolean;
   onChange: (part: Partial<Machine>) => void;
@@ -115,6 +122,7 @@ function MachineCard({
             </Under>
           ),
         )}
+        <MachineMore machine={machine} currency={currency} onChange={onChange} />
         <RemoveButton name={machine.name} last={last} onRemove={onRemove} />
       </div>
       <p className="text-graphite pt-0.5 text-[13px]">
@@ -123,5 +131,100 @@ function MachineCard({
     </li>
   );
 }
+
+/** What is entered of a machine besides lengths: its square, its knives, what it costs in another shop. */
+function MachineMore({
+  machine,
+  currency,
+  onChange,
+}: {
+  machine: Machine;
+  currency: string;
+  onChange: (change: Partial<Machine>) => void;
+}) {
+  const display = useDisplay();
+  const { does, cuts, away } = machineFacts(machine);
+  const inch = display.system === 'inch';
+  const far = { unit: inch ? 'ft' : 'm', metres: inch ? 0.3048 : 1 };
+  const price = currency ? `, ${currency}` : '';
+  const fields: readonly (readonly [
+    key: 'offSquare' | 'knivesRanM' | 'knivesLastM' | 'days' | 'priceMinor' | 'transportMinor',
+    name: string,
+    title: string,
+    shown: (value: number) => number,
+    kept: (value: number) => number,
+    most: number,
+  ])[] = [
+    ...(does.some((work) => work === 'joint' || work === 'mill')
+      ? ([
+          [
+            'offSquare',
+            'Off square by, °',
+            'How far its fence may be off a right angle; 0: nobody said',
+            same,
+            same,
+            5,
+          ],
+        ] as const)
+      : []),
+    ...(cuts === 'knives'
+      ? ([
+          [
+            'knivesRanM',
+            `Knives ran, ${far.unit}`,
+            'How much wood they have met since they were fresh',
+            rounded(far.metres),
+            (value: number) => value * far.metres,
+            1_000_000,
+          ],
+          [
+            'knivesLastM',
+            `Knives last, ${far.unit}`,
+            'How much wood a set meets before it is worn; 0: nobody said',
+            rounded(far.metres),
+            (value: number) => value * far.metres,
+            1_000_000,
+          ],
+        ] as const)
+      : []),
+    ...(away
+      ? ([
+          ['days', 'Days there and back', 'Until the piece is back', same, same, 365],
+          [
+            'priceMinor',
+            `Price a piece${price}`,
+            'What they ask for a piece',
+            (minor: number) => fromMinor(minor, currency),
+            (value: number) => toMinor(value, currency),
+            1_000_000,
+          ],
+          [
+            'transportMinor',
+            `The way${price}`,
+            'What bringing and fetching costs',
+            (minor: number) => fromMinor(minor, currency),
+            (value: number) => toMinor(value, currency),
+            1_000_000,
+          ],
+        ] as const)
+      : []),
+  ];
+  return fields.map(([key, name, title, shown, kept, most]) => (
+    <Under key={key} name={name} title={title}>
+      <span className="w-[88px]">
+        <NumberField
+          label={`${machine.name}, ${name.toLowerCase()}`}
+          hideLabel
+          value={shown(machine[key] ?? 0)}
+          least={0}
+          most={most}
+          onChange={(value) => onChange({ [key]: value === 0 ? undefined : kept(value) })}
+        />
+      </span>
+    </Under>
+  ));
+}
+const same = (value: number) => value;
+const rounded = (unit: number) => (value: number) => Math.round(value / unit);
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

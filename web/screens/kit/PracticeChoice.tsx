@@ -49,6 +49,22 @@ export function PracticeChoice({
           </p>
         </div>
       </div>
+      <div className="flex flex-col gap-1.5 pt-4">
+        <Toggle
+          label="End grain under a planer’s knives"
+          value={practice.endGrain ?? 'never'}
+          options={[
+            { value: 'never', label: 'Never' },
+            { value: 'light', label: 'Finest passes, chamfered or backed' },
+          ]}
+          onChange={(endGrain) => set({ endGrain })}
+        />
+        <p className="text-graphite text-[13.5px]">
+          Knives that meet end grain can break the block and throw it back: Junta plans a sander, a router
+          sled or hand planes. Who does it takes 1/20 mm a pass, with sharp knives, and a chamfer or backing
+          on every edge that outlasts what comes off. The machine’s manual comes first.
+        </p>
+      </div>
       {(shop.layUps?.length ?? 0) > 0 && (
         <>
           <h3 className="label pt-3 pb-1">Own lay-ups</h3>

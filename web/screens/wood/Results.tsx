@@ -6,7 +6,7 @@ import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
-import { Row } from '../job/Card';
+import { Row } from '../job/CardParts';
 import type { Advice } from './use-breakdown';
 import { How } from '../../parts/How';
 

@@ -1,5 +1,12 @@
 import { clampRounds } from '../../../../core/view';
-import { camberPhrase, edgeOf, type Sessions, strokesFor, TIGHTENING_WORDS } from '../../../../core/glueup';
+import {
+  camberPhrase,
+  edgeOf,
+  pairingOf,
+  type Sessions,
+  strokesFor,
+  TIGHTENING_WORDS,
+} from '../../../../core/glueup';
 import { CLAMP_SCHOOLS, type ClampSchool, gluingOf, type Tightening } from '../../../../core/kit';
 import { counted, forceText, pressureText, dialled } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
@@ -284,6 +291,20 @@ function Joints({ build, step, planned }: GluePart) {
                     ? chosen.depth
                     : gluingOf(build.shop).hollow,
               ...(shape === 'wavy' ? { wave: chosen.wave ?? { mm: 200 } } : {}),
+            })
+          }
+        />
+        <Toggle
+          label={`Edges of joint ${joint} are planed`}
+          value={pairingOf(planned.glueUp, joint, build.shop)}
+          options={[
+            { value: 'single', label: 'One by one' },
+            { value: 'folded', label: 'Folded' },
+            { value: 'opposed', label: 'Faces opposed' },
+          ]}
+          onChange={(how) =>
+            planGlue({
+              pairs: [...(step.plan?.pairs ?? []).filter((each) => each.joint !== joint), { joint, how }],
             })
           }
         />

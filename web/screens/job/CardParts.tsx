@@ -1,0 +1,61 @@
+import { phraseText } from '../../../core/document';
+import type { StepOutlook } from '../../../core/review';
+import { type Display, offText } from '../../../core/units';
+
+/** A name and what it comes to, on one line. */
+export function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="border-line flex items-baseline justify-between gap-3 border-b border-dotted py-1">
+      <dt className="text-[14px]">{name}</dt>
+      <dd className="text-right">{children}</dd>
+    </div>
+  );
+}
+
+/** What each face must lose against what is taken off it. */
+export function Reserves({
+  reserves,
+  display,
+}: {
+  reserves: NonNullable<StepOutlook['reserves']>;
+  display: Display;
+}) {
+  return (
+    <section aria-label="What the faces must lose" className="pt-3">
+      <h3 className="label pb-1">
+        What the faces must lose, {reserves[0].known === 'measured' ? 'as measured' : 'as expected'}
+      </h3>
+      <dl>
+        {reserves.map(({ face, offMm, needMm }) => {
+          const over = offMm - needMm;
+          return (
+            <Row
+              key={face}
+              name={`${face === 'upper' ? 'Upper' : 'Lower'} face, ${offText(needMm, display)}`}
+            >
+              <span className={`rule ${over < -1e-6 ? 'text-red font-medium' : ''}`}>
+                {over < -1e-6 ? `short by ${offText(-over, display)}` : `${offText(over, display)} to spare`}
+              </span>
+            </Row>
+          );
+        })}
+      </dl>
+    </section>
+  );
+}
+
+/** The cuts that square the pieces, in their order. */
+export function CutList({ cuts, display }: { cuts: NonNullable<StepOutlook['cuts']>; display: Display }) {
+  return (
+    <section aria-label="Cuts in their order" className="pt-3">
+      <h3 className="label pb-1">Cuts in their order</h3>
+      <ol className="list-decimal pl-5 text-[14px]">
+        {cuts.map((words, i) => (
+          <li key={i} className="py-0.5">
+            {phraseText(words, display)}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
