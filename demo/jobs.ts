@@ -42,6 +42,19 @@ const chartTable = job(
   { do: 'setSlot', step: 'rip-3', strip: 'strip-10', change: { species: 'walnut_black' } },
   { do: 'turnPart', step: 'glue-1', piece: 'strip-2', turn: 'endForEnd' },
   { do: 'turnPart', step: 'glue-2', piece: 'strip-6', turn: 'rollOver' },
+  {
+    do: 'setSizes',
+    sizes: [
+      { id: 'height', name: 'table height', formula: '29 1/4' },
+      { id: 'leg', name: 'leg', formula: 'table height - thickness' },
+      {
+        id: 'gap',
+        name: 'gap to the wall',
+        formula: '28 1/4 - width',
+        wanted: { aim: 'atLeast', value: size('1/2') },
+      },
+    ],
+  },
 );
 
 /** End grain, two glue-ups. */

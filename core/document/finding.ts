@@ -12,6 +12,7 @@ import {
   minutesText,
   pressureText,
   smallMassText,
+  shownMm,
   temperatureText,
   volumeText,
   woodText,
@@ -85,18 +86,24 @@ export function partText(part: Phrase, display: Display): string {
   return String(part.count);
 }
 
+/** A size that is shown more than this share off says another thing: 0.05 is not 0.1. */
+const MOST_OFF = 0.15;
 /** Sizes that differ by less are one size to a reader, mm. */
 const ONE_SIZE_MM = 0.002;
 
 /**
  * How the sizes of one message are shown: as the shop reads them, or all of them in decimals where something would be
- * shown as nothing, or two sizes that differ as one. “Comes out at 3/8, asked for 3/8” says nothing.
+ * shown as nothing or as something else, or two sizes that differ as one. “Comes out at 3/8, asked for 3/8” says nothing.
  */
 export function displayOf(phrase: readonly Phrase[], display: Display): Display {
   const sizes = phrase.filter((part): part is Length => typeof part === 'object' && 'mm' in part);
   const text = ({ mm }: Length) => lengthText(mm, display);
-  const nothing = text({ mm: 0 });
-  const lost = sizes.some((size) => Math.abs(size.mm) > 1e-9 && text(size) === nothing);
+  const lost = sizes.some(
+    (size) =>
+      size.typed?.system !== display.system &&
+      Math.abs(size.mm) > 1e-9 &&
+      Math.abs(shownMm(size.mm, display) - size.mm) > MOST_OFF * Math.abs(size.mm),
+  );
   const alike = sizes.some((a) =>
     sizes.some((b) => Math.abs(a.mm - b.mm) > ONE_SIZE_MM && text(a) === text(b)),
   );

@@ -201,23 +201,30 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
       });
     else if (why) ways.push({ ...base, why, how: [] });
     else ways.push({ ...base, how: [], ...played(toMachine(step, machine, build), machine) });
-    const split = machine.maxWidth.mm > 0 && size[1] > machine.maxWidth.mm && !endGrain;
-    const fix = split
-      ? inSections(step, machine.maxWidth.mm, { build: asked, timeline: now.timeline })[0]
-      : undefined;
-    if (fix)
+    const fix =
+      machine.maxWidth.mm > 0 && size[1] > machine.maxWidth.mm && !endGrain
+        ? inSections(step, machine.maxWidth.mm, { build: asked, timeline: now.timeline })[0]
+        : undefined;
+    if (fix && usesFor(asked, fix.edit, machine))
       ways.push({
         ...base,
         id: `${machine.id}:sections`,
         name: `${machine.name}, in sections`,
         now: false,
-        how: [],
         ...played(fix.edit, machine),
+        how: [fix.label.charAt(0).toLowerCase() + fix.label.slice(1)],
         risk: `The last joints are flattened by hand. ${base.risk}`,
-        ...(fix.label ? { how: [fix.label.charAt(0).toLowerCase() + fix.label.slice(1)] } : {}),
       });
   }
   return ways;
+}
+
+/** Whether the sections that an edit makes go over a machine. */
+function usesFor(build: BuildDocument, edit: Edit, machine: Machine): boolean {
+  const next = applyEdit(build, edit);
+  if (isRefused(next)) return false;
+  const before = new Set(build.steps.map(({ id }) => id));
+  return next.steps.some((step) => !before.has(step.id) && asFlattening(step)?.machine === machine.id);
 }
 
 /** Days and money of a machine that stands elsewhere. */

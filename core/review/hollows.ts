@@ -69,9 +69,13 @@ export function hollows(step: Step, context: ReviewContext): Finding[] {
   const entered = context.before(step);
   if (entered.length === 0) return [];
   const noise = noiseOf(context.build.shop);
-  return faceReserves(flat, context).flatMap((reserve) =>
-    reserve.needMm - reserve.offMm > noise ? [short(flat, reserve, { context, entered })] : [],
-  );
+  const lacking = faceReserves(flat, context).filter(({ needMm, offMm }) => needMm - offMm > noise);
+  // Of what is only expected, the face that lacks most speaks for both.
+  const told =
+    lacking[0]?.known === 'expected'
+      ? [lacking.reduce((worst, each) => (each.offMm < worst.offMm ? each : worst))]
+      : lacking;
+  return told.map((reserve) => short(flat, reserve, { context, entered }));
 }
 
 function short(
@@ -95,7 +99,7 @@ function short(
       severity: 'note',
       dimension: 'thickness',
       message: [
-        `Out of the clamps the ${face} face is expected to be uneven by `,
+        `Out of the clamps its faces are expected to be uneven by `,
         { mm: needMm },
         ` (${form?.by ?? ''}: a step of `,
         { mm: form?.stepMm ?? 0 },
@@ -104,7 +108,7 @@ function short(
           : []),
         '), and flattening takes ',
         ...(offMm > noise ? [{ mm: offMm }] : ['nothing']),
-        ' off it. Measure before you plane.',
+        ` off the ${face} one. Measure before you plane.`,
       ],
       numbers: { need: needMm, off: offMm, short: missing },
       fixes: [],
@@ -134,7 +138,7 @@ function short(
           ]
         : []),
     ],
-    numbers: { need: needMm, off: offMm, short: missing, thickness: thick },
+    numbers: { need: needMm, off: offMm, short: missing, thickness: thick, at: FACES.indexOf(face) },
     fixes: deeper || leaves <= 0 ? [] : ways(step, face, { missing, context, leaves }),
   };
 }

@@ -26,7 +26,7 @@ export function reachingSize(step: Step, context: ReviewContext): Finding[] {
 const sizeOf = ({ blank }: WorkPiece, { dimension }: TakesOff): number => extents(blank)[axisOf(dimension)];
 
 /** Pieces that are smaller than the size to reach: nothing comes off them, and they stay rough. */
-function tooSmall(step: Step, off: TakesOff, { build, before }: ReviewContext): Finding[] {
+function tooSmall(step: Step, off: TakesOff, { build, before, enteringTolerance }: ReviewContext): Finding[] {
   const { to, reach, dimension } = off;
   if (!to || !reach) return [];
   const noise = noiseOf(build.shop);
@@ -39,8 +39,9 @@ function tooSmall(step: Step, off: TakesOff, { build, before }: ReviewContext): 
   const least = Math.min(...pieces.map((piece) => sizeOf(piece, off)));
   const { settingStep, display } = build.shop;
   const step0 = settingStep.mm > 0 ? settingStep.mm : 0.1;
-  // What all of them have, less a step of the shop, so that something comes off the smallest.
-  const reached = Math.floor(least / step0 + 1e-6) * step0 - step0;
+  // What all of them have, less what the size may be off by and a step of the shop, so that the smallest comes clean.
+  const clean = enteringTolerance(step, dimension).likelyMm + step0;
+  const reached = Math.floor((least - clean) / step0 + 1e-6) * step0;
   const named = short.slice(0, MOST_NAMED);
   return [
     {

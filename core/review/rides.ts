@@ -121,7 +121,13 @@ function chamferGone(step: FlattenStep, machine: Machine, { context, entry }: He
           { mm: off },
           ' comes off there. The last passes break out the far edge.',
         ],
-        numbers: { chamfer, off, pass: goneWith ?? passes.length, passes: passes.length },
+        numbers: {
+          chamfer,
+          off,
+          pass: goneWith ?? passes.length,
+          passes: passes.length,
+          at: face === 'upper' ? 0 : 1,
+        },
         fixes: [
           {
             label: `Chamfer ${lengthText(depth, context.build.shop.display)} on every edge`,

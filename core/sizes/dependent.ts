@@ -32,8 +32,8 @@ const stepOf = (target: Target, { wanted, finished }: Timeline, first: boolean):
   wanted.find((each) => each.target === target.id)?.step ?? (first ? finished : undefined);
 
 /**
- * The sizes that come out, by name: `length`, `width` and `thickness` of the first piece wanted, and of each piece with what it
- * is called before them. As predicted, or as measured.
+ * The sizes that come out, by name: `length`, `width` and `thickness` of the first piece wanted, and of several pieces each with what
+ * it is called before them. As predicted, or as measured.
  */
 export function outputSizes(build: BuildDocument, timeline: Timeline): OutputSize[] {
   return build.targets.flatMap((target, i) => {
@@ -47,7 +47,9 @@ export function outputSizes(build: BuildDocument, timeline: Timeline): OutputSiz
       const own = { mm: step.greatest[axis], target: target.id, dimension };
       return [
         ...(i === 0 ? [{ ...own, name: dimension as string }] : []),
-        ...(/^\p{L}/u.test(purpose) ? [{ ...own, name: `${purpose} ${dimension}` }] : []),
+        ...(build.targets.length > 1 && /^\p{L}/u.test(purpose)
+          ? [{ ...own, name: `${purpose} ${dimension}` }]
+          : []),
       ];
     });
   });

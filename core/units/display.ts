@@ -89,6 +89,13 @@ const partsText = (parts: NumberParts): string => {
   return `${parts.negative ? '−' : ''}${[parts.whole, fraction].filter(Boolean).join(' ')}`;
 };
 
+/** A length as its reader sees it, mm: rounded to the division that is shown. */
+export function shownMm(mm: number, display: Display): number {
+  const { negative, whole, top = 0, bottom = 1 } = lengthParts(mm, display);
+  const value = Number(whole || 0) + top / bottom;
+  return (negative ? -value : value) * (display.system === 'inch' ? INCH : 1);
+}
+
 /** A length as plain text with its unit, as in `1 3/8 in` or `35 mm`. */
 export const lengthText = (mm: number, display: Display): string =>
   `${partsText(lengthParts(mm, display))} ${lengthUnit(display)}`;

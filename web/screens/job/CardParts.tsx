@@ -12,6 +12,9 @@ export function Row({ name, children }: { name: string; children: React.ReactNod
   );
 }
 
+/** Less than this is nothing to a rule, mm. */
+const SAME_MM = 0.005;
+
 /** What each face must lose against what is taken off it. */
 export function Reserves({
   reserves,
@@ -28,14 +31,20 @@ export function Reserves({
       <dl>
         {reserves.map(({ face, offMm, needMm }) => {
           const over = offMm - needMm;
+          const words =
+            needMm < SAME_MM
+              ? 'nothing to lose'
+              : Math.abs(over) < SAME_MM
+                ? 'just enough'
+                : over < 0
+                  ? `short by ${offText(-over, display)}`
+                  : `${offText(over, display)} to spare`;
           return (
             <Row
               key={face}
-              name={`${face === 'upper' ? 'Upper' : 'Lower'} face, ${offText(needMm, display)}`}
+              name={`${face === 'upper' ? 'Upper' : 'Lower'} face${needMm < SAME_MM ? '' : `, ${offText(needMm, display)}`}`}
             >
-              <span className={`rule ${over < -1e-6 ? 'text-red font-medium' : ''}`}>
-                {over < -1e-6 ? `short by ${offText(-over, display)}` : `${offText(over, display)} to spare`}
-              </span>
+              <span className={`rule ${over < -SAME_MM ? 'text-red font-medium' : ''}`}>{words}</span>
             </Row>
           );
         })}

@@ -4,7 +4,7 @@ import {
   Eye,
   Grid2x2,
   History,
-  Sigma,
+  PencilRuler,
   Keyboard,
   type LucideIcon,
   Printer,
@@ -112,7 +112,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
       : [
           {
             name: 'Sizes that follow',
-            icon: Sigma,
+            icon: PencilRuler,
             title: 'Sizes that follow: a leg, a base, a gap',
             onPress: () => setOpen('sizes'),
           },

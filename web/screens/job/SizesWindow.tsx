@@ -40,9 +40,9 @@ export function SizesWindow({
   return (
     <Window title="Sizes that follow" open onClose={onClose} wide>
       <p className="text-graphite pb-3 text-[14px]">
-        What hangs on this job: a leg, a base, a gap. Write it as a sum: <b>780 - thickness</b>, with + - * /
-        and brackets, plain or with units. When the piece comes out otherwise, these change with it. Names you
-        can use:{' '}
+        What hangs on this job: a leg, a base, a gap. Write it as a sum:{' '}
+        <b>{display.system === 'inch' ? '29' : '740'} - thickness</b>, with + - * / and brackets, plain or
+        with units. When the piece comes out otherwise, these change with it. Names you can use:{' '}
         {outlook.outputs.map(({ name, mm }, i) => (
           <span key={name}>
             {i > 0 && ', '}
