@@ -29,7 +29,7 @@ export const aim = () =>
     .test(
       'value',
       ({ path }) => `${path} needs a value unless it is free`,
-      (v) => v?.aim === 'free' || v?.value !== undefined,
+      (v) => v === undefined || v.aim === 'free' || v.value !== undefined,
     )
     .required();
 

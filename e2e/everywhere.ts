@@ -86,6 +86,17 @@ export const WINDOWS: Record<string, Place['go']> = {
     await press(page, 'Ways to glue it up');
     await dialog(page);
   },
+  'screens/job/FlattenWindow.tsx': async (page, house) => {
+    await step(page, house, 'Boathouse bench top', 'flatten');
+    await press(page, 'Compare ways to flatten');
+    await dialog(page);
+    await expect(page.locator('[data-way]').first()).toBeVisible({ timeout: 20_000 });
+  },
+  'screens/job/SizesWindow.tsx': async (page, house) => {
+    await openJob(page, house, 'Chart-table top');
+    await tool(page, 'Sizes that follow');
+    await dialog(page);
+  },
   'screens/job/ProposeWindow.tsx': async (page, house) => {
     await openJob(page, house, 'Chart-chest lid');
     await mark(page, 'glue').click();

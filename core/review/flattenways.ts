@@ -126,7 +126,7 @@ function howOf({ build, timeline }: Played, id: string): Phrase[] {
     words.push(
       machineFacts(machine).byHand === 'places'
         ? ` of ${counted(travel.tracks * Math.max(1, Math.ceil(travel.longMm / STROKE_MM)), 'stroke')} over `
-        : ` of ${counted(travel.tracks, 'track')} over `,
+        : ` of ${counted(travel.tracks, 'path')} over `,
       { mm2: area },
     );
     if (travel.bitMm !== undefined)
@@ -135,7 +135,7 @@ function howOf({ build, timeline }: Played, id: string): Phrase[] {
         { mm: travel.bitMm },
         ', ',
         { mm: travel.stepMm },
-        ' from track to track, rails ',
+        ' from path to path, rails ',
         {
           mm: travel.longMm,
         },

@@ -380,7 +380,7 @@ describe('ways to flatten', () => {
     const width = outlook(wide, step).steps.find(({ id }) => id === step)?.greatest[1] ?? 0;
     expect(width).toBeGreaterThanOrEqual(19 * INCH);
     expect(phraseText(sled?.how ?? [], wide.shop.display)).toContain(
-      `${Math.ceil(width / ((38 * 2) / 3))} tracks`,
+      `${Math.ceil(width / ((38 * 2) / 3))} paths`,
     );
   });
 });

@@ -42,6 +42,26 @@ describe('how the numbers of a finding came about', () => {
     expect(promised.length).toBeGreaterThan(10);
   });
 
+  it.each([
+    ['face-short', { need: 1.8, off: 1.2, short: 0.6, thickness: 44, at: 0 }, 0.6],
+    ['reserve-below-expected', { need: 0.5, off: 0.1, short: 0.4 }, 0.4],
+    ['snipe-stays', { snipe: 60, cut: 45, short: 15 }, 15],
+    ['smaller-than-reached', { reached: 45, least: 44, lacks: 1, pieces: 1 }, 1],
+    ['chamfer-gone', { chamfer: 0.45, off: 0.7, pass: 9, passes: 14, at: 0 }, 0.25],
+    ['edges-out-of-square', { error: 0.4, joints: 4, total: 3.2, hollow: 2 }, 3.2],
+    ['size-missed', { comes: 38, must: 37, off: 1 }, 1],
+    ['size-missed', { comes: 36, must: 37, off: -1 }, 1],
+    ['leaf-margin', { leaf: 10.5, off: 0.8, wanted: 9.5, spare: 0.2 }, 0.2],
+    ['leaf-margin', { leaf: 10.5, off: 1.2, wanted: 9.5, spare: -0.2 }, 0.2],
+  ] as const)('%s: %o', (code, numbers, value) => {
+    expect(isExplained(code)).toBe(true);
+    const [sum] = workedFinding(
+      { ...[...scenarios(3)][0].build, steps: [] },
+      { code, step: 'none', severity: 'warning', message: [], fixes: [], numbers: { ...numbers } },
+    );
+    expectWorked(sum, value, code);
+  });
+
   it('takes a saw’s reach from the thickness, with the names of both', () => {
     const finding = {
       code: 'saw-cannot-reach',

@@ -69,7 +69,71 @@ const fromBothFaces: Formula = {
     };
   },
 };
+/** A size that follows, against what it must be: whichever is larger less the other. */
+const missesBy: Formula = {
+  keys: ['comes', 'must', 'off'],
+  of: ({ comes, must }) => {
+    const [is, wanted] = [
+      number(comes, 'length', 'what it comes to'),
+      number(must, 'length', 'what it must be'),
+    ];
+    return {
+      title: comes > must ? 'Too long by' : 'Too short by',
+      unit: 'length',
+      sum: comes > must ? { is: 'less', from: is, of: [wanted] } : { is: 'less', from: wanted, of: [is] },
+    };
+  },
+};
+/** A leaf as it comes out, less what the saw runs off, against what it must have. */
+const leafMargin: Formula = {
+  keys: ['leaf', 'off', 'wanted', 'spare'],
+  of: ({ leaf, off, wanted, spare }) => {
+    const has = number(leaf, 'length', 'a leaf from the middle');
+    const run = number(off, 'length', 'the saw may run off by');
+    const must = number(wanted, 'length', 'what a leaf must have');
+    return {
+      title: spare < 0 ? 'Short by' : 'To spare',
+      unit: 'length',
+      sum:
+        spare < 0
+          ? { is: 'less', from: { is: 'add', of: [must, run] }, of: [has] }
+          : { is: 'less', from: has, of: [run, must] },
+    };
+  },
+};
+/** Edges off a right angle: twice the error at each joint that was not paired. */
+const turnsInAll: Formula = {
+  keys: ['error', 'joints', 'total'],
+  of: ({ error, joints }) => ({
+    title: 'Degrees in all',
+    unit: 'count',
+    sum: {
+      is: 'times',
+      of: [
+        number(joints, 'count', 'joints whose edges were planed one by one'),
+        number(2, 'count', 'edges at each'),
+        number(error, 'share', 'degrees that the tool may be off'),
+      ],
+    },
+  }),
+};
 const FORMULAS: readonly Formula[] = [
+  missesBy,
+  leafMargin,
+  turnsInAll,
+  difference('Short by', ['need', 'what the face must lose'], ['off', 'what is taken off it'], {
+    result: 'short',
+  }),
+  difference(
+    'Stays in the piece',
+    ['snipe', 'how far the machine cuts deeper'],
+    ['cut', 'what later cuts take off'],
+    {
+      result: 'short',
+    },
+  ),
+  difference('Lacks', ['reached', 'size to reach'], ['least', 'smallest that comes'], { result: 'lacks' }),
+  difference('More than the chamfer by', ['off', 'what comes off'], ['chamfer', 'depth of the chamfer']),
   fromBothFaces,
   difference('Too wide by', ['width', 'width here'], ['limit', 'widest that goes'], { result: 'over' }),
   difference('Too wide by', ['width', 'width here'], ['most', 'widest that goes']),

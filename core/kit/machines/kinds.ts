@@ -85,7 +85,7 @@ export const MACHINE_KINDS = {
     byHand: 'faces',
     bits: { flatten: 'surfacing' },
     travel: { wideMm: 'bit', mmPerMin: 2500 },
-    risk: 'A ridge at each track, to be sanded; rails that sag make the face hollow.',
+    risk: 'A ridge at each path, to be sanded; rails that sag make the face hollow.',
     limits: {
       maxWidth: '40',
       maxThickness: '5',
@@ -114,7 +114,7 @@ export const MACHINE_KINDS = {
     cuts: 'bit',
     bits: { flatten: 'surfacing' },
     travel: { wideMm: 'bit', mmPerMin: 3500 },
-    risk: 'A ridge at each track; a clamp or screw in the path.',
+    risk: 'A ridge at each path; a clamp or screw in the path.',
     limits: { maxWidth: '24', maxLength: '36', maxThickness: '4', margin: '1', bite: '1/8', collet: '1/4' },
     setting: ['0.004', '0.01'],
     caution:

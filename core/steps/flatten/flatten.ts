@@ -105,7 +105,7 @@ export const flatten: StepRoom<FlattenStep> = {
     },
     wind: {
       is: 'length',
-      label: 'Wind at the fourth corner',
+      label: 'Twist at the fourth corner',
       group: MEASURED,
       optional: true,
       most: 200,

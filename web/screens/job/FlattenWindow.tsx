@@ -74,17 +74,18 @@ function WayCard({ way, currency, onTake }: { way: FlattenWay; currency: string;
     <li className="border-line flex flex-col gap-1 rounded border bg-white p-3" data-way={way.id}>
       <h3 className="text-[15px] font-semibold">{name}</h3>
       {why && <p className="text-red text-[14px]">Not here: {phraseText(why, display)}.</p>}
-      {how.length > 0 && <p className="text-[14px]">{phraseText(how, display)}</p>}
+      {how.length > 0 && !why && <p className="text-[14px]">{phraseText(how, display)}</p>}
       <dl className="text-[14px]">
-        {facts.map(
-          ([fact, value]) =>
-            value !== undefined && (
-              <div key={fact} className="border-line flex justify-between border-b border-dotted py-0.5">
-                <dt>{fact}</dt>
-                <dd className="rule">{value}</dd>
-              </div>
-            ),
-        )}
+        {!why &&
+          facts.map(
+            ([fact, value]) =>
+              value !== undefined && (
+                <div key={fact} className="border-line flex justify-between border-b border-dotted py-0.5">
+                  <dt>{fact}</dt>
+                  <dd className="rule">{value}</dd>
+                </div>
+              ),
+          )}
       </dl>
       {risk && !why && <p className="text-graphite text-[13.5px]">{risk}</p>}
       {warnings !== undefined && warnings > 0 && (
@@ -92,7 +93,9 @@ function WayCard({ way, currency, onTake }: { way: FlattenWay; currency: string;
       )}
       <div className="mt-auto pt-1.5">
         {now ? (
-          <p className="text-green text-[14px] font-medium">Done so now</p>
+          <p className={`text-[14px] font-medium ${why ? 'text-graphite' : 'text-green'}`}>
+            {why ? 'Planned so now' : 'Done so now'}
+          </p>
         ) : (
           edit && (
             <button type="button" className="action" aria-label={`Do it this way: ${name}`} onClick={onTake}>

@@ -128,58 +128,60 @@ function OneSize({
           <X size={15} />
         </button>
       </div>
-      <p id={`${size.id}-out`} role="status" className="text-[15px]">
-        {outcome?.error ? (
-          <span className="text-red text-[14px]">{outcome.error}</span>
-        ) : outcome?.mm === undefined ? (
-          '…'
-        ) : (
-          <>
-            {size.name} is{' '}
-            <b>
-              <Measure value={outcome.mm} display={display} unit />
-            </b>
-            {outcome.missesMm !== undefined && (
-              <span className="text-red">
-                , {outcome.missesMm > 0 ? 'too long' : 'too short'} by{' '}
-                <Measure value={Math.abs(outcome.missesMm)} display={display} unit />
-              </span>
-            )}
-          </>
-        )}
-      </p>
-      <div className="flex flex-wrap items-end gap-2">
-        <Choice
-          label={`What ${size.name} must be`}
-          hideLabel
-          className="w-48"
-          value={aim}
-          options={[...MUST]}
-          onChange={(next) =>
-            onChange({
-              wanted:
-                next === 'free'
-                  ? undefined
-                  : {
-                      aim: next as Aim['aim'],
-                      // What it comes to now, until another is typed.
-                      value: size.wanted?.value ?? { mm: Math.max(1, outcome?.mm ?? 100) },
-                    },
-            })
-          }
-        />
-        {size.wanted?.value && aim !== 'free' && (
-          <LengthField
-            label={`${size.name} must be`}
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <p id={`${size.id}-out`} role="status" className="text-[15px]">
+          {outcome?.error ? (
+            <span className="text-red text-[14px]">{outcome.error}</span>
+          ) : outcome?.mm === undefined ? (
+            '…'
+          ) : (
+            <>
+              {size.name} is{' '}
+              <b>
+                <Measure value={outcome.mm} display={display} unit />
+              </b>
+              {outcome.missesMm !== undefined && (
+                <span className="text-red">
+                  , {outcome.missesMm > 0 ? 'too long' : 'too short'} by{' '}
+                  <Measure value={Math.abs(outcome.missesMm)} display={display} unit />
+                </span>
+              )}
+            </>
+          )}
+        </p>
+        <div className="flex flex-wrap items-end gap-2">
+          <Choice
+            label={`What ${size.name} must be`}
             hideLabel
-            className="w-28"
-            value={size.wanted.value}
-            display={display}
-            rule={{ minMm: 0, maxMm: 100_000 }}
-            onChange={(value) => onChange({ wanted: { aim, value } }, 'wanted')}
-            onSettled={settle}
+            className="w-48"
+            value={aim}
+            options={[...MUST]}
+            onChange={(next) =>
+              onChange({
+                wanted:
+                  next === 'free'
+                    ? undefined
+                    : {
+                        aim: next as Aim['aim'],
+                        // What it comes to now, until another is typed.
+                        value: size.wanted?.value ?? { mm: Math.max(1, outcome?.mm ?? 100) },
+                      },
+              })
+            }
           />
-        )}
+          {size.wanted?.value && aim !== 'free' && (
+            <LengthField
+              label={`${size.name} must be`}
+              hideLabel
+              className="w-28"
+              value={size.wanted.value}
+              display={display}
+              rule={{ minMm: 0, maxMm: 100_000 }}
+              onChange={(value) => onChange({ wanted: { aim, value } }, 'wanted')}
+              onSettled={settle}
+            />
+          )}
+        </div>
       </div>
     </li>
   );

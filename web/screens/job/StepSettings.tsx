@@ -86,11 +86,9 @@ function Group({ title, ...part }: FieldsPart & { title: string }) {
         {title}
         {set > 0 && !open && <span className="text-graphite font-normal">, {set} set</span>}
       </summary>
-      {open && (
-        <div className="pt-1.5">
-          <Fields {...part} />
-        </div>
-      )}
+      <div className="pt-1.5">
+        <Fields {...part} />
+      </div>
     </details>
   );
 }

@@ -191,7 +191,10 @@ function Saws({ shop, onChange }: Part) {
                 onChange={(kind) => one(i, { kind: kind as SawKind })}
               />
             </Under>
-            {SAW_SIZES.map(([key, name]) => (
+            {SAW_SIZES.filter(
+              ([key]) =>
+                key !== 'freeDepth' || saw.freeDepth !== undefined || !saw.kind || saw.kind === 'track saw',
+            ).map(([key, name]) => (
               <Under key={key} name={name}>
                 <Size
                   label={`${saw.name}, ${name.toLowerCase()}`}
@@ -208,14 +211,16 @@ function Saws({ shop, onChange }: Part) {
               ),
             )}
             <Under name="Off square by, °" title="How far its cut may be off a right angle; 0: nobody said">
-              <NumberField
-                label={`${saw.name}, off square by, degrees`}
-                hideLabel
-                value={saw.offSquare ?? 0}
-                least={0}
-                most={5}
-                onChange={(offSquare) => one(i, { offSquare: offSquare || undefined })}
-              />
+              <span className="w-[88px]">
+                <NumberField
+                  label={`${saw.name}, off square by, degrees`}
+                  hideLabel
+                  value={saw.offSquare ?? 0}
+                  least={0}
+                  most={5}
+                  onChange={(offSquare) => one(i, { offSquare: offSquare || undefined })}
+                />
+              </span>
             </Under>
             <RemoveButton
               name={saw.name}
