@@ -67,6 +67,7 @@ const someLimits = Object.fromEntries(
 
 export const machine = exact({
   id: id(),
+  reads: maybeOneOf('fractions', 'inches', 'mm'),
   knivesRanM: yup.number().min(0).max(1_000_000).optional(),
   knivesLastM: yup.number().min(0).max(1_000_000).optional(),
   days: yup.number().min(0).max(365).optional(),

@@ -44,7 +44,7 @@ test('a chevron board: made from a brief, angle and size changed, one strip by h
   await stored(page);
 
   await page.getByRole('link', { name: 'Sheets' }).click();
-  const sheets = page.getByRole('article');
+  const sheets = page.getByRole('article').filter({ has: page.getByRole('img') });
   await expect(sheets).toHaveCount(2);
   await expect(sheets.last()).toContainText('rolled over');
   await expect(sheets.last().getByRole('img')).toHaveAttribute('width', /mm$/);

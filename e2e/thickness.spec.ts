@@ -146,6 +146,19 @@ test('sizes that follow change with what comes out, by keyboard, and say what do
   await expect(page.getByRole('region', { name: 'Sizes that follow' })).toContainText('28 9/16');
 });
 
+test('settings, cuts and sizes that follow are printed on a page of their own', async ({ page }) => {
+  const job = await openJob(page, own.house, 'Chart-table top');
+  await page.goto(`${new URL(job).origin}${new URL(job).pathname.split('/').slice(0, 3).join('/')}/sheets`);
+  const sheet = page.getByRole('article', { name: 'Chart-table top: settings and cuts' });
+  await expect(sheet.getByRole('region', { name: 'Passes' }).first()).toContainText('Set to');
+  await expect(sheet).toContainText('The right end, the square on the same edge: 46 in long');
+  await expect(sheet.getByRole('region', { name: 'Sizes that follow' })).toContainText('28 3/8');
+  await page.emulateMedia({ media: 'print' });
+  await expect(sheet).toBeVisible();
+  // Nothing of it lies beside the paper.
+  expect(await sheet.evaluate((page) => page.scrollWidth - page.clientWidth)).toBeLessThanOrEqual(1);
+});
+
 test('in the hand: a size to reach and what was measured are typed on the phone’s card', async ({
   browser,
 }) => {

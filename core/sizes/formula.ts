@@ -1,4 +1,4 @@
-import { type LengthSystem, parseLength } from '../units';
+import { type LengthSystem, parseLength, withPlainSigns } from '../units';
 
 /*
  * Formulas as a maker writes them: sizes with and without units, fractions, names, the four operations and brackets. A plain
@@ -37,15 +37,6 @@ const MEASURE = new RegExp(
   'iu',
 );
 const WORD = /^\p{L}[\p{L}\p{N}]*/u;
-const VULGAR: Record<string, string> = {
-  '½': '1/2',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-};
 /** The longest formula that is read. */
 export const LONGEST_FORMULA = 200;
 const MOST_DEEP = 40;
@@ -71,14 +62,7 @@ function literal(text: string, system: LengthSystem, plain: boolean): Token {
 
 /** The words of a formula; names are matched to the longest that is known, so that they may have spaces. */
 function tokens(text: string, known: readonly string[], system: LengthSystem): Token[] {
-  let rest = text;
-  for (const [glyph, fraction] of Object.entries(VULGAR)) rest = rest.replaceAll(glyph, ` ${fraction}`);
-  rest = rest
-    .replaceAll(/[″”“]/g, '"')
-    .replaceAll(/[′’‘]/g, "'")
-    .replaceAll(/[−–]/g, '-')
-    .replaceAll(/[×·]/g, '*')
-    .replaceAll('÷', '/');
+  let rest = withPlainSigns(text).replaceAll(/[−–]/g, '-').replaceAll(/[×·]/g, '*').replaceAll('÷', '/');
   const names = known.toSorted((a, b) => b.length - a.length);
   const out: Token[] = [];
   while ((rest = rest.trimStart()) !== '') {

@@ -16,6 +16,29 @@ export const CUT_WAYS = [
 ] as const;
 export type CutWay = (typeof CUT_WAYS)[number]['value'];
 
+/** The settings of a step that squares pieces: how it comes through, and where the square stands. */
+export const SQUARED_FIELDS = {
+  way: {
+    is: 'choice',
+    options: CUT_WAYS,
+    label: 'Through the thickness',
+    group: 'How it is cut',
+    optional: true,
+    carried: true,
+  },
+  square: {
+    is: 'choice',
+    options: [
+      { value: 'near', label: 'Near edge' },
+      { value: 'far', label: 'Far edge' },
+    ],
+    label: 'The square stands on',
+    group: 'How it is cut',
+    optional: true,
+    carried: true,
+  },
+} as const;
+
 /** Cuts of one way, and how much they have to spare; what they leave between them is below zero, mm. */
 export interface CutsThrough {
   cuts: DeepCut[];

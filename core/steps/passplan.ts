@@ -1,5 +1,5 @@
 import type { BuildDocument, Step } from '../document';
-import { limitOf, machineFacts } from '../kit';
+import { type DialReads, limitOf, machineFacts } from '../kit';
 import { countNeeded } from '../units';
 import { extents } from '../solid';
 import { machineOfStep, roomOf } from './list';
@@ -25,6 +25,8 @@ export interface FacePasses {
 /** The passes of a step that brings pieces to thickness on a machine that is set. */
 export interface PassPlan {
   machine: string;
+  /** How its scale reads; as the shop does if missing. */
+  reads?: DialReads;
   /** Where the machine just touches the thickest piece, carrier and all, mm. */
   startMm: number;
   carrierMm: number;
@@ -157,6 +159,7 @@ export function passPlan(
         }
       : {}),
     machine: machine.name,
+    ...(machine.reads ? { reads: machine.reads } : {}),
     startMm,
     carrierMm,
     faces,

@@ -30,6 +30,14 @@ export interface Removal {
 export const reaching = (to: Length | undefined, rest?: Rest): Pick<TakesOff, 'to'> =>
   to && to.mm > 0 ? { to: { mm: to.mm, ...(rest ? { rest } : {}) } } : {};
 
+/** The ways to share what is over, by what the sides are called. */
+export const restOptions = (each: string, min: string, max: string) =>
+  [
+    { value: 'both', label: `Half off each ${each}` },
+    { value: 'min', label: `The rest off the ${min}` },
+    { value: 'max', label: `The rest off the ${max}` },
+  ] as const;
+
 /** What comes off one piece: as much as is set, or what brings it to the size, `min` side last as the machine stands then. */
 export function removalFrom({ dimension, min, max, to }: Removal, { blank }: WorkPiece): Removal {
   if (to === undefined || !(to > 0)) return { dimension, min, max };

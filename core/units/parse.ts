@@ -53,16 +53,17 @@ const DECIMAL = new RegExp(`^${NUMBER}$`);
 const FEET = new RegExp(String.raw`^(${NUMBER})\s*(?:'|ft|feet|foot)\s*-?\s*(.+)$`);
 const WITH_UNIT = /^(.*?)\s*(mm|cm|m|inches|inch|in|ft|feet|foot|"|')$/;
 
-const tidy = (text: string): string => {
-  let out = text.trim().toLowerCase();
+/** A text with fractions in one sign written out, and with plain signs for inches, feet and the stroke of a fraction. */
+export function withPlainSigns(text: string): string {
+  let out = text;
   for (const [glyph, fraction] of Object.entries(VULGAR)) out = out.replaceAll(glyph, ` ${fraction}`);
   return out
     .replace(/[′’‘]/g, "'")
     .replace(/''|[″”“]/g, '"')
-    .replace(/⁄/g, '/')
-    .replace(/\s+/g, ' ')
-    .trim();
-};
+    .replace(/⁄/g, '/');
+}
+
+const tidy = (text: string): string => withPlainSigns(text.trim().toLowerCase()).replace(/\s+/g, ' ').trim();
 
 interface Amount {
   value: number;

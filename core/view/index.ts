@@ -9,5 +9,6 @@ export * from './line';
 export * from './lying';
 export * from './marks';
 export * from './rows';
+export * from './settingsheet';
 export * from './tables';
 export * from './tools';

@@ -93,13 +93,14 @@ export function asKind(machine: Machine, kind: MachineKind): Machine {
       .filter((limit) => limit in had && machine[limit] !== undefined)
       .map((limit) => [limit, machine[limit]]),
   );
-  const { offSquare, knivesRanM, knivesLastM } = machine;
+  const { offSquare, knivesRanM, knivesLastM, reads } = machine;
   const knives = machineFacts(usual).cuts === 'knives';
   return {
     ...usual,
     ...kept,
     setting: machine.setting,
     ...(offSquare === undefined ? {} : { offSquare }),
+    ...(reads === undefined || !('dial' in has) ? {} : { reads }),
     ...(knives && knivesRanM !== undefined ? { knivesRanM } : {}),
     ...(knives && knivesLastM !== undefined ? { knivesLastM } : {}),
   };

@@ -1,4 +1,4 @@
-import type { Length } from '../../units';
+import type { Display, Length } from '../../units';
 import type { Spread } from '../spread';
 import type { MachineKind } from './kinds';
 import type { LimitName } from './limits';
@@ -27,6 +27,14 @@ export interface Saw {
 /** Limits that every machine has, if only as zero; the others go with its kind. */
 type EveryLimit = 'maxWidth' | 'maxThickness' | 'minLength' | 'minThickness' | 'bite';
 
+/** How the scale of a machine reads: fractions or decimals of an inch, or millimetres. */
+export type DialReads = 'fractions' | 'inches' | 'mm';
+export const DIAL_READS: readonly { id: DialReads; name: string; display: Display }[] = [
+  { id: 'fractions', name: 'Fractions of an inch', display: { system: 'inch', fraction: 64 } },
+  { id: 'inches', name: 'Decimals of an inch', display: { system: 'inch', fraction: 0 } },
+  { id: 'mm', name: 'Millimetres', display: { system: 'mm', fraction: 0, digits: 2 } },
+];
+
 /** A machine and what it can take. A limit of zero means none. */
 export interface Machine
   extends Record<EveryLimit, Length>,
@@ -35,6 +43,8 @@ export interface Machine
   name: string;
   kind: MachineKind;
   setting: Spread;
+  /** How its scale reads; as the shop does if missing. */
+  reads?: DialReads;
   /** How much wood its knives have met since they were fresh, and how much a set meets before it is worn, m; nobody said if missing. */
   knivesRanM?: number;
   knivesLastM?: number;

@@ -2,7 +2,7 @@ import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import { across, book, emptyLedger, extents, sawCut } from '../../solid';
 import type { Length } from '../../units';
-import { CUT_WAYS, type CutWay } from '../deepcut';
+import { type CutWay, SQUARED_FIELDS } from '../deepcut';
 import { allowed, leastOf, sawThat, setDown } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
@@ -55,25 +55,7 @@ export const crosscut: StepRoom<CrosscutStep> = {
   fields: {
     saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },
     length: { is: 'length', label: 'Length', least: 1, most: 100_000 },
-    way: {
-      is: 'choice',
-      options: CUT_WAYS,
-      label: 'Through the thickness',
-      group: 'How it is cut',
-      optional: true,
-      carried: true,
-    },
-    square: {
-      is: 'choice',
-      options: [
-        { value: 'near', label: 'Near edge' },
-        { value: 'far', label: 'Far edge' },
-      ],
-      label: 'The square stands on',
-      group: 'How it is cut',
-      optional: true,
-      carried: true,
-    },
+    ...SQUARED_FIELDS,
   },
   flow: {},
   begin: (at) => ({

@@ -3,7 +3,7 @@ import type { StepBase } from '../../document';
 import type { Length } from '../../units';
 import { halfOf, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
-import { reaching, runSurface } from '../removal';
+import { reaching, restOptions, runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
 import { settingErrors } from '../tolerance';
 import { helperMinutes, type Hold, HOLDS } from './helpers';
@@ -74,11 +74,7 @@ export const flatten: StepRoom<FlattenStep> = {
     to: { is: 'length', label: 'Thickness to reach', optional: true },
     rest: {
       is: 'choice',
-      options: [
-        { value: 'both', label: 'Half off each face' },
-        { value: 'max', label: 'The rest off the upper face' },
-        { value: 'min', label: 'The rest off the lower face' },
-      ],
+      options: restOptions('face', 'lower face', 'upper face'),
       label: 'What is over comes',
       when: ({ to }) => (to?.mm ?? 0) > 0,
       optional: true,

@@ -1,8 +1,15 @@
 import type { DimensionName } from '../../document';
 import { axisOf } from '../../document';
 import { extents } from '../../solid';
+import type { Length } from '../../units';
 import type { WorkPiece } from '../timeline';
-import type { FlattenStep } from './flatten';
+
+/** What may be put on a piece, as a step has it. */
+interface Ridden {
+  runners?: Length;
+  ends?: Length;
+  chamfer?: Length;
+}
 
 /** How a piece is held while it is flattened, with what keeps it from moving and what the cutter must keep clear of. */
 export const HOLDS = [
@@ -50,11 +57,11 @@ const ENDS_MIN = 10;
 const CHAMFER_MIN = 5;
 
 /** What runners along both edges and sacrificial pieces at both ends add to a size, mm. */
-export const helpersAdd = (step: Pick<FlattenStep, 'runners' | 'ends'>, dimension: DimensionName): number =>
+export const helpersAdd = (step: Ridden, dimension: DimensionName): number =>
   dimension === 'length' ? 2 * (step.ends?.mm ?? 0) : dimension === 'width' ? 2 * (step.runners?.mm ?? 0) : 0;
 
 /** The wood of runners and sacrificial ends, as thick as the pieces they are on; it is no part of the job's wood and is cut off again. */
-export function helpersOf(step: FlattenStep, entered: readonly WorkPiece[]): Helpers | undefined {
+export function helpersOf(step: Ridden, entered: readonly WorkPiece[]): Helpers | undefined {
   const [runners, ends] = [step.runners?.mm ?? 0, step.ends?.mm ?? 0];
   const minutesEach = helperMinutes(step);
   if (minutesEach === 0) return undefined;
@@ -68,7 +75,7 @@ export function helpersOf(step: FlattenStep, entered: readonly WorkPiece[]): Hel
 }
 
 /** Minutes for each piece to put helpers on and cut them off again, a guess. */
-export const helperMinutes = (step: FlattenStep): number =>
+export const helperMinutes = (step: Ridden): number =>
   ((step.runners?.mm ?? 0) > 0 ? RUNNERS_MIN : 0) +
   ((step.ends?.mm ?? 0) > 0 ? ENDS_MIN : 0) +
   ((step.chamfer?.mm ?? 0) > 0 ? CHAMFER_MIN : 0);

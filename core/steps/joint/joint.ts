@@ -3,7 +3,7 @@ import type { StepBase } from '../../document';
 import type { Length } from '../../units';
 import { allowed, machineThat } from '../begin';
 import type { Outcome, RunContext } from '../context';
-import { reaching, runSurface } from '../removal';
+import { reaching, restOptions, runSurface } from '../removal';
 import type { WorkPiece } from '../timeline';
 import { addErrors, settingErrors } from '../tolerance';
 
@@ -58,11 +58,7 @@ export const joint: StepRoom<JointStep> = {
     to: { is: 'length', label: 'Width to reach', optional: true },
     rest: {
       is: 'choice',
-      options: [
-        { value: 'both', label: 'Half off each edge' },
-        { value: 'min', label: 'The rest off the near edge' },
-        { value: 'max', label: 'The rest off the far edge' },
-      ],
+      options: restOptions('edge', 'near edge', 'far edge'),
       label: 'What is over comes',
       when: ({ to }) => (to?.mm ?? 0) > 0,
       optional: true,

@@ -3,9 +3,9 @@ import { type Cutter, type StepBase, axisOf } from '../../document';
 import { across, type Blank, book, bounds, emptyLedger, type Ledger, sawCut, toOrigin } from '../../solid';
 import type { Length } from '../../units';
 import { allowed, sawThat } from '../begin';
-import { CUT_WAYS, type CutWay } from '../deepcut';
+import { type CutWay, SQUARED_FIELDS } from '../deepcut';
 import { isStopped, machineOf, type Outcome, type RunContext, sawOf, stopAt } from '../context';
-import { checkRemoval, reaching, type Removal, removalFrom, takeOff } from '../removal';
+import { checkRemoval, reaching, type Removal, removalFrom, restOptions, takeOff } from '../removal';
 import type { WorkPiece } from '../timeline';
 import { type Errors, settingErrors } from '../tolerance';
 
@@ -117,11 +117,7 @@ export const trim: StepRoom<TrimStep> = {
     toLength: { is: 'length', label: 'Length to reach', optional: true, most: 100_000 },
     lengthRest: {
       is: 'choice',
-      options: [
-        { value: 'both', label: 'Half off each end' },
-        { value: 'min', label: 'The rest off the left end' },
-        { value: 'max', label: 'The rest off the right end' },
-      ],
+      options: restOptions('end', 'left end', 'right end'),
       label: 'What is over in length comes',
       when: ({ toLength }) => (toLength?.mm ?? 0) > 0,
       optional: true,
@@ -129,11 +125,7 @@ export const trim: StepRoom<TrimStep> = {
     toWidth: { is: 'length', label: 'Width to reach', optional: true },
     widthRest: {
       is: 'choice',
-      options: [
-        { value: 'both', label: 'Half off each edge' },
-        { value: 'min', label: 'The rest off the near edge' },
-        { value: 'max', label: 'The rest off the far edge' },
-      ],
+      options: restOptions('edge', 'near edge', 'far edge'),
       label: 'What is over in width comes',
       when: ({ toWidth }) => (toWidth?.mm ?? 0) > 0,
       optional: true,
@@ -142,25 +134,7 @@ export const trim: StepRoom<TrimStep> = {
     end: { is: 'length', label: 'Off the right end', fallback: { mm: 0 } },
     near: { is: 'length', label: 'Off the near edge', fallback: { mm: 0 } },
     far: { is: 'length', label: 'Off the far edge', fallback: { mm: 0 } },
-    way: {
-      is: 'choice',
-      options: CUT_WAYS,
-      label: 'Through the thickness',
-      group: 'How it is cut',
-      optional: true,
-      carried: true,
-    },
-    square: {
-      is: 'choice',
-      options: [
-        { value: 'near', label: 'Near edge' },
-        { value: 'far', label: 'Far edge' },
-      ],
-      label: 'The square stands on',
-      group: 'How it is cut',
-      optional: true,
-      carried: true,
-    },
+    ...SQUARED_FIELDS,
     measureFrom: {
       is: 'choice',
       options: [

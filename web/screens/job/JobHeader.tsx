@@ -124,7 +124,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
           {
             name: 'Sheets',
             icon: Printer,
-            title: 'Sheets: one drawing to scale for each glue-up',
+            title: 'Sheets: one drawing to scale for each glue-up, and one of settings and cuts',
             to: `/jobs/${id}/sheets`,
           },
         ]),

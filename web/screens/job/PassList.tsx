@@ -1,3 +1,4 @@
+import { DIAL_READS } from '../../../core/kit';
 import { isNoPasses, type NoPasses, type Pass, type PassPlan } from '../../../core/steps';
 import {
   counted,
@@ -24,6 +25,8 @@ function turnText(turns: number): string {
 /** What to set the machine to, pass by pass. */
 export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display: Display }) {
   if (isNoPasses(plan)) return null;
+  // Settings are set as the scale of the machine reads, whatever the shop measures in.
+  const scale = DIAL_READS.find(({ id }) => id === plan.reads)?.display ?? display;
   const passes = plan.faces.flatMap(({ face, passes: of }) =>
     of.map((pass, i) => ({ face, pass, first: i === 0 })),
   );
@@ -34,7 +37,7 @@ export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display
         {plan.machine}: {counted(passes.length, 'pass', 'passes')}
       </h3>
       <p className="text-graphite pb-1 text-[13.5px]">
-        It touches at <Dialled mm={plan.startMm} display={display} /> {lengthUnit(display)}
+        It touches at <Dialled mm={plan.startMm} display={scale} /> {lengthUnit(scale)}
         {plan.carrierMm > 0 && (
           <>
             , with the carrier of <Measure value={plan.carrierMm} display={display} unit />
@@ -47,7 +50,7 @@ export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display
           <tr className="label text-left">
             <th className="font-medium">Pass</th>
             <th className="font-medium">Face</th>
-            <th className="text-right font-medium">Set to</th>
+            <th className="text-right font-medium">Set to{plan.reads && `, ${lengthUnit(scale)}`}</th>
             {turned && <th className="text-right font-medium">Crank</th>}
             <th className="text-right font-medium">Takes</th>
           </tr>
@@ -61,6 +64,7 @@ export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display
               pass={pass}
               turned={turned}
               display={display}
+              scale={scale}
             />
           ))}
         </tbody>
@@ -107,18 +111,21 @@ const PassLine = ({
   pass,
   turned,
   display,
+  scale,
 }: {
   nth: number;
   face: string;
   pass: Pass;
   turned: boolean;
   display: Display;
+  /** How the machine's scale reads. */
+  scale: Display;
 }) => (
   <tr className="border-line border-t border-dotted">
     <td className="py-0.5">{nth}</td>
     <td>{face}</td>
     <td className="text-right">
-      <Dialled mm={pass.settingMm} display={display} />
+      <Dialled mm={pass.settingMm} display={scale} />
     </td>
     {turned && <td className="rule text-right">{pass.turns === undefined ? '' : turnText(pass.turns)}</td>}
     <td className="text-right">

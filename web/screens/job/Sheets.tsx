@@ -5,6 +5,7 @@ import { type GlueSheet, glueSheets, scaleFor, type SheetPart } from '../../../c
 import { type Paper, paperOf } from '../../../core/kit';
 import { run } from '../../../core/run';
 import { areaText, counted, type Display, INCH, lengthText } from '../../../core/units';
+import { settingSheet } from '../../../core/view';
 import { cssColour } from '../../../core/wood/css';
 import { lookOf, speciesName } from '../../../core/wood/species';
 import { problemText, useJobQuery, useKitQuery } from '../../app/api';
@@ -12,6 +13,7 @@ import { useDisplay } from '../../app/display';
 import '../../app/open-job';
 import { Letterhead } from '../../parts/Letterhead';
 import { Toggle } from '../../parts/Toggle';
+import { SettingSheet } from './SettingSheet';
 import { Screen } from '../../parts/layout';
 
 /** Paper sizes, mm (ISO 216; letter is 8 1/2 by 11 in). */
@@ -29,7 +31,12 @@ export function Sheets() {
   useEffect(() => {
     if (data) document.title = `Sheets, ${data.name} · Junta`;
   }, [data]);
-  const sheets = useMemo(() => (data ? glueSheets(data.build, run(data.build)) : []), [data]);
+  const { sheets, settings } = useMemo(() => {
+    const timeline = data && run(data.build);
+    return data && timeline
+      ? { sheets: glueSheets(data.build, timeline), settings: settingSheet(data.build, timeline) }
+      : { sheets: [], settings: undefined };
+  }, [data]);
   if (error)
     return (
       <p role="alert" className="p-8">
@@ -60,7 +67,7 @@ export function Sheets() {
         <button
           type="button"
           className="action action-main ml-auto"
-          disabled={sheets.length === 0}
+          disabled={sheets.length === 0 && !settings}
           onClick={() => print()}
         >
           <Printer size={15} aria-hidden /> Print
@@ -77,6 +84,14 @@ export function Sheets() {
           display={display}
         />
       ))}
+      {settings && (
+        <SettingSheet
+          title={`${data.name}: settings and cuts`}
+          settings={settings}
+          room={width - 2 * MARGIN}
+          display={display}
+        />
+      )}
     </Screen>
   );
 }

@@ -1,5 +1,7 @@
 import {
   asKind,
+  DIAL_READS,
+  type DialReads,
   type LimitName,
   LIMITS,
   type Machine,
@@ -209,7 +211,22 @@ function MachineMore({
         ] as const)
       : []),
   ];
-  return fields.map(([key, name, title, shown, kept, most]) => (
+  const scale = 'dial' in machineFacts(machine).limits && (
+    <Under key="reads" name="Its scale reads" title="How its settings are set">
+      <Choice
+        label={`${machine.name}, its scale reads`}
+        hideLabel
+        className="w-44"
+        value={machine.reads ?? 'shop'}
+        options={[
+          { value: 'shop', label: 'As the shop' },
+          ...DIAL_READS.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+        onChange={(reads) => onChange({ reads: reads === 'shop' ? undefined : (reads as DialReads) })}
+      />
+    </Under>
+  );
+  const numbers = fields.map(([key, name, title, shown, kept, most]) => (
     <Under key={key} name={name} title={title}>
       <span className="w-[88px]">
         <NumberField
@@ -223,6 +240,12 @@ function MachineMore({
       </span>
     </Under>
   ));
+  return (
+    <>
+      {scale}
+      {numbers}
+    </>
+  );
 }
 const same = (value: number) => value;
 const rounded = (unit: number) => (value: number) => Math.round(value / unit);
