@@ -78,9 +78,12 @@ try {
   await step('glue-block');
   await page.mouse.move(640, 790);
   await take('job-block');
-  await open('Chart-table top');
+  await open('Boathouse bench top');
+  await step('flatten');
+  await page.getByRole('button', { name: 'Compare ways to flatten' }).click();
+  await page.locator('[data-way]').first().waitFor();
   await page.mouse.move(640, 790);
-  await take('job-panel');
+  await take('ways-to-flatten');
   await page.goto(`${server.url}/rack`);
   await page.locator('[data-board="1"]').click();
   await take('rack');

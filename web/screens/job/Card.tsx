@@ -28,7 +28,7 @@ import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
-import { CutList, Reserves, Row } from './CardParts';
+import { CutList, HeldSo, Reserves, Row } from './CardParts';
 import { PassList } from './PassList';
 import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
@@ -92,6 +92,7 @@ export const Card = memo(function Card({
             <FindingNote key={`${finding.code}${i}`} finding={finding} />
           ))}
           <Caution step={step} build={build} />
+          <HeldSo step={step} display={display} />
           <StepSettings key={step.id} build={build} step={step} as={seen?.as} />
           <StripList build={build} step={step} seen={seen} />
           {seen && <Predicted seen={seen} step={step} build={build} display={display} />}

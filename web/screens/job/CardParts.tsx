@@ -1,5 +1,6 @@
-import { phraseText } from '../../../core/document';
+import { phraseText, type Step } from '../../../core/document';
 import type { StepOutlook } from '../../../core/review';
+import { asFlattening, HOLDS } from '../../../core/steps';
 import { type Display, offText } from '../../../core/units';
 
 /** A name and what it comes to, on one line. */
@@ -9,6 +10,20 @@ export function Row({ name, children }: { name: string; children: React.ReactNod
       <dt className="text-[14px]">{name}</dt>
       <dd className="text-right">{children}</dd>
     </div>
+  );
+}
+
+/** How a piece is held and wedged while it is flattened, in words; nothing where nobody said. */
+export function HeldSo({ step, display }: { step: Step; display: Display }) {
+  const flat = asFlattening(step);
+  const hold = HOLDS.find(({ value }) => value === flat?.hold)?.says;
+  const wind = flat?.wedges ? (flat.wind?.mm ?? 0) : 0;
+  if (!hold && wind === 0) return null;
+  return (
+    <p className="text-[14px]">
+      {hold}
+      {wind > 0 && ` Wedges of ${offText(wind / 2, display)} under the two corners that stand off.`}
+    </p>
   );
 }
 
