@@ -159,6 +159,36 @@ test('settings, cuts and sizes that follow are printed on a page of their own', 
   expect(await sheet.evaluate((page) => page.scrollWidth - page.clientWidth)).toBeLessThanOrEqual(1);
 });
 
+test('edges off square make a hollow, and none where each pair is planed folded; a scale reads as it does', async ({
+  page,
+}) => {
+  await page.goto(`${own.house.url}/kit`);
+  await type(page.getByLabel('Table saw, full kerf, off square by, degrees'), '0.4');
+  await choose(page, 'Planer, its scale reads', 'Millimetres');
+  await type(page.getByLabel('Planer, dial', { exact: true }), '0.1 mm');
+  await type(page.getByLabel('Planer, knives last, ft'), '2000');
+  await page.waitForTimeout(1500);
+  await panel(page, own.house, 'Off square', { Length: '24', Width: '10', Thickness: '3/4' });
+  await mark(page, 'mill').click();
+  const passes = page.getByRole('region', { name: 'Passes' });
+  await expect(passes).toContainText('Set to, mm');
+  await expect(passes).toContainText('of 2000 ft');
+  // Strips that come planed are glued with the edges that the saw left.
+  await type(page.getByLabel('Off each edge'), '0');
+  await mark(page, 'glue').click();
+  const hollow = finding(page, 'edges-out-of-square');
+  await expect(hollow).toContainText('0.4° off a right angle: up to 0.8°');
+  await hollow.getByRole('button', { name: 'Plane each pair folded: errors cancel' }).click();
+  await expect(hollow).toHaveCount(0);
+  await page.getByRole('tab', { name: /^Clamps/ }).click();
+  await expect(
+    page
+      .getByRole('radiogroup', { name: /^Edges of joint \d+ are planed/ })
+      .getByRole('radio', { name: 'Folded' }),
+  ).toBeChecked();
+  await stored(page);
+});
+
 test('in the hand: a size to reach and what was measured are typed on the phone’s card', async ({
   browser,
 }) => {

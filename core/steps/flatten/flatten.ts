@@ -75,7 +75,7 @@ export const flatten: StepRoom<FlattenStep> = {
     rest: {
       is: 'choice',
       options: restOptions('face', 'lower face', 'upper face'),
-      label: 'What is over comes',
+      label: 'How the faces share it',
       when: ({ to }) => (to?.mm ?? 0) > 0,
       optional: true,
     },

@@ -59,7 +59,7 @@ export const joint: StepRoom<JointStep> = {
     rest: {
       is: 'choice',
       options: restOptions('edge', 'near edge', 'far edge'),
-      label: 'What is over comes',
+      label: 'How the edges share it',
       when: ({ to }) => (to?.mm ?? 0) > 0,
       optional: true,
     },

@@ -118,7 +118,7 @@ export const trim: StepRoom<TrimStep> = {
     lengthRest: {
       is: 'choice',
       options: restOptions('end', 'left end', 'right end'),
-      label: 'What is over in length comes',
+      label: 'How the ends share it',
       when: ({ toLength }) => (toLength?.mm ?? 0) > 0,
       optional: true,
     },
@@ -126,7 +126,7 @@ export const trim: StepRoom<TrimStep> = {
     widthRest: {
       is: 'choice',
       options: restOptions('edge', 'near edge', 'far edge'),
-      label: 'What is over in width comes',
+      label: 'How the edges share it',
       when: ({ toWidth }) => (toWidth?.mm ?? 0) > 0,
       optional: true,
     },

@@ -38,6 +38,9 @@ export function FlattenWindow({
           {found}
         </p>
       )}
+      {Array.isArray(found) && found.length === 0 && (
+        <p>This step cannot be played yet: mend what comes before it first.</p>
+      )}
       {Array.isArray(found) && (
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(232px,1fr))] gap-3">
           {found.map((way) => (
