@@ -42,14 +42,21 @@ export function SizesWindow({
       <p className="text-graphite pb-3 text-[14px]">
         What hangs on this job: a leg, a base, a gap. Write it as a sum:{' '}
         <b>{display.system === 'inch' ? '29' : '740'} - thickness</b>, with + - * / and brackets, plain or
-        with units. When the piece comes out otherwise, these change with it. Names you can use:{' '}
-        {outlook.outputs.map(({ name, mm }, i) => (
-          <span key={name}>
-            {i > 0 && ', '}
-            <b>{name}</b> ({lengthText(mm, display)})
-          </span>
-        ))}
-        {sizes.length > 0 && ', and the names below'}.
+        with units. When the piece comes out otherwise, these change with it.{' '}
+        {outlook.outputs.length === 0 ? (
+          'Nothing comes out of this job yet.'
+        ) : (
+          <>
+            Names you can use:{' '}
+            {outlook.outputs.map(({ name, mm }, i) => (
+              <span key={name}>
+                {i > 0 && ', '}
+                <b>{name}</b> ({lengthText(mm, display)})
+              </span>
+            ))}
+            {sizes.length > 0 && ', and the names below'}.
+          </>
+        )}
       </p>
       <ul className="flex flex-col gap-3">
         {sizes.map((size, i) => (
@@ -131,7 +138,9 @@ function OneSize({
       <div className="flex flex-wrap items-center justify-between gap-2">
         <p id={`${size.id}-out`} role="status" className="text-[15px]">
           {outcome?.error ? (
-            <span className="text-red text-[14px]">{outcome.error}</span>
+            <span className={`text-[14px] ${size.formula === '' ? 'text-graphite' : 'text-red'}`}>
+              {outcome.error}
+            </span>
           ) : outcome?.mm === undefined ? (
             '…'
           ) : (
