@@ -89,6 +89,7 @@ export const demoShop: ShopSnapshot = {
     usualMachine('drill press', 'drill'),
     usualMachine('router table', 'table'),
     usualMachine('biscuit cutter', 'biscuits'),
+    { ...usualMachine('paid machine', 'paid'), maxWidth: typed('43'), days: 9, priceMinor: 6500 },
   ],
   bits,
   supplies,
@@ -98,6 +99,5 @@ export const demoShop: ShopSnapshot = {
   gluing: {
     ...DEFAULT_GLUE_PRACTICE,
     hands: 2,
-    paid: { maxWidth: typed('43'), days: 9, priceMinor: 6500 },
   },
 };

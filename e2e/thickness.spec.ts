@@ -79,9 +79,9 @@ test('a wide top has its ways to flatten side by side, and one is taken with one
   const ways = page.getByRole('dialog', { name: 'Ways to flatten it' });
   await expect(ways.locator('[data-way]')).toHaveCount(6, { timeout: 20_000 });
   await expect(ways.locator('[data-way="planer"]')).toContainText('takes 13 in');
-  for (const way of ['planer:sections', 'sled', 'hand', 'paid-machine'])
+  for (const way of ['planer:sections', 'sled', 'hand', 'paid'])
     await expect(ways.locator(`[data-way="${way}"]`)).toContainText('Own time');
-  await expect(ways.locator('[data-way="paid-machine"]')).toContainText('9 days');
+  await expect(ways.locator('[data-way="paid"]')).toContainText('9 days');
   await ways.getByRole('button', { name: 'Do it this way: Router sled' }).click();
   await expect(ways).toHaveCount(0);
   await expect(page.getByLabel('Flatten with', { exact: true })).toContainText('Router sled');

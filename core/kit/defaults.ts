@@ -3,8 +3,8 @@ import type { Adhesive } from './adhesives';
 import { clampKind, type ClampSet } from './clamps';
 import { DEFAULT_CLIMATE, type Climate } from './climate';
 import type { Allowances, Paper, Practice, ShopSnapshot } from './kit';
-import { type Machine, type Saw, usualMachine, usualSaw } from './machines';
-import { DEFAULT_GLUE_PRACTICE, type GluePractice } from './practice';
+import { type Machine, machineFacts, type Saw, usualMachine, usualSaw } from './machines';
+import { DEFAULT_GLUE_PRACTICE, type GluePractice, type PaidMachine } from './practice';
 import type { Spread } from './spread';
 import { typed } from './typed';
 
@@ -125,5 +125,24 @@ export const clampsOf = (shop: ShopSnapshot): readonly ClampSet[] => shop.clamps
 export const adhesivesOf = (shop: ShopSnapshot): readonly Adhesive[] => shop.adhesives ?? DEFAULT_ADHESIVES;
 /** The air of a shop, likewise. */
 export const climateOf = (shop: ShopSnapshot): Climate => shop.climate ?? DEFAULT_CLIMATE;
-/** How a shop glues, likewise. */
-export const gluingOf = (shop: ShopSnapshot): GluePractice => shop.gluing ?? DEFAULT_GLUE_PRACTICE;
+/** Days that a piece is away where nobody said. */
+const AWAY_DAYS = 7;
+const practices = new WeakMap<ShopSnapshot, GluePractice>();
+
+/** The machine of another shop that a kit has, as its practice of wide panels knows it; undefined where it has none. */
+export function paidMachineOf({ machines }: Pick<ShopSnapshot, 'machines'>): PaidMachine | undefined {
+  const away = machines.find((machine) => machineFacts(machine).away);
+  return away && { maxWidth: away.maxWidth, days: away.days ?? AWAY_DAYS, priceMinor: away.priceMinor ?? 0 };
+}
+
+/** How a shop glues, likewise; a paid machine is the one among its machines, where there is one. */
+export function gluingOf(shop: ShopSnapshot): GluePractice {
+  const own = shop.gluing ?? DEFAULT_GLUE_PRACTICE;
+  const paid = paidMachineOf(shop);
+  if (!paid) return own;
+  const known = practices.get(shop);
+  if (known) return known;
+  const practice = { ...own, paid };
+  practices.set(shop, practice);
+  return practice;
+}

@@ -7,9 +7,9 @@ import {
   type Machine,
   machineFacts,
   machinesThat,
-  type ShopSnapshot,
+  MACHINE_KINDS,
+  paidMachineOf,
   takesEndGrain,
-  usualMachine,
 } from '../kit';
 import { run } from '../run';
 import { CAUSES, extents, lostTo, type Vec3 } from '../solid';
@@ -49,28 +49,11 @@ export interface FlattenWay {
   edit?: Edit;
 }
 
-const PAID = 'paid-machine';
-
-/** The paid machine that the shop's practice tells of, as a machine of its kit. */
-function paidOf(shop: ShopSnapshot): Machine | undefined {
-  const { paid } = gluingOf(shop);
-  if (!paid || shop.machines.some((machine) => machineFacts(machine).away)) return undefined;
-  return {
-    ...usualMachine('paid machine', PAID),
-    maxWidth: paid.maxWidth,
-    days: paid.days,
-    priceMinor: paid.priceMinor,
-  };
-}
-
-/** Taking a step to a machine: with the kit that has it, and with as much off as that takes at least. */
-function toMachine(step: FlattenStep, machine: Machine, build: BuildDocument): Edit {
+/** Taking a step to a machine, with as much off as that takes at least. */
+function toMachine(step: FlattenStep, machine: Machine): Edit {
   const use: Edit = { do: 'useMachine', step: step.id, machine: machine.id };
   const least = limitOf(machine, 'takes');
   const edits: Edit[] = [
-    ...(build.shop.machines.some(({ id }) => id === machine.id)
-      ? []
-      : [{ do: 'useShop' as const, shop: { ...build.shop, machines: [...build.shop.machines, machine] } }]),
     use,
     ...(least > step.top.mm + step.bottom.mm
       ? [
@@ -164,8 +147,7 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
     Math.max(...sizes.map((each) => each[2])),
   ];
   const endGrain = entry.entered.some(isEndGrain);
-  const paid = paidOf(build.shop);
-  const machines = [...machinesThat(build.shop, 'flatten'), ...(paid ? [paid] : [])];
+  const machines = machinesThat(build.shop, 'flatten');
   const stepMinutes = handMinutes(step, entry, { build, pieces: entry.pieces.length, times: 1 });
   const stepLost = CAUSES.reduce((sum, cause) => sum + lostTo(entry.lost, cause), 0);
   const played = (edit: Edit, machine: Machine): Partial<FlattenWay> => {
@@ -200,7 +182,7 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
         ...awayOf(machine, entry.pieces.length),
       });
     else if (why) ways.push({ ...base, why, how: [] });
-    else ways.push({ ...base, how: [], ...played(toMachine(step, machine, build), machine) });
+    else ways.push({ ...base, how: [], ...played(toMachine(step, machine), machine) });
     const fix =
       machine.maxWidth.mm > 0 && size[1] > machine.maxWidth.mm && !endGrain
         ? inSections(step, machine.maxWidth.mm, { build: asked, timeline: now.timeline })[0]
@@ -216,6 +198,21 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
         risk: `The last joints are flattened by hand. ${base.risk}`,
       });
   }
+  // An earlier kit tells of it under how the shop glues alone: it is no machine that a step can name.
+  const { paid } = gluingOf(build.shop);
+  if (paid && !paidMachineOf(build.shop))
+    ways.push({
+      id: 'paid',
+      name: MACHINE_KINDS['paid machine'].name,
+      now: false,
+      why: [
+        'the Kit has it under how this shop glues, ',
+        { mm: paid.maxWidth.mm },
+        ' wide. Put it among the machines there',
+      ],
+      how: [],
+      risk: '',
+    });
   return ways;
 }
 

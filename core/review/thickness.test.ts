@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type BuildDocument, type Edit, type Finding, phraseText, type Step } from '../document';
 import { mustEdit } from '../edit';
 import { INCH } from '../units';
-import { type Machine, type Saw, typed } from '../kit';
+import { type Machine, type Saw, typed, usualMachine } from '../kit';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { build as built, GLUE, slot } from '../steps/steps.fixture';
@@ -343,10 +343,17 @@ describe('a leaf off the middle', () => {
 });
 
 describe('ways to flatten', () => {
-  const wide = plannedFor(
-    panelBrief({ width: fixed('19'), sections: 1, module: typed('2 1/2') }),
-    shopWith({}, { paid: { maxWidth: typed('43'), days: 9, priceMinor: 6500 } }),
-  );
+  const paidMachine = {
+    ...usualMachine('paid machine', 'paid'),
+    maxWidth: typed('43'),
+    days: 9,
+    priceMinor: 6000,
+    transportMinor: 500,
+  };
+  const wide = plannedFor(panelBrief({ width: fixed('19'), sections: 1, module: typed('2 1/2') }), {
+    ...shopWith(),
+    machines: [...shopWith().machines, paidMachine],
+  });
   const step = wide.steps.find(({ kind }) => kind === 'flatten')?.id ?? '';
   const ways = flattenWays(wide, step);
   it('stand side by side, each with its wood and time, those that do not go with the number', () => {
@@ -373,6 +380,15 @@ describe('ways to flatten', () => {
     expect(paid).toMatchObject({ days: 9, priceMinor: 6500 });
     const after = mustEdit(wide, paid?.edit as Edit);
     expect(flattenWays(after, step).find(({ now }) => now)).toMatchObject({ days: 9, priceMinor: 6500 });
+  });
+  it('an earlier kit that tells of a paid machine only under how it glues is asked to put it among the machines', () => {
+    const early = plannedFor(
+      panelBrief({ width: fixed('19'), sections: 1, module: typed('2 1/2') }),
+      shopWith({}, { paid: { maxWidth: typed('43'), days: 9, priceMinor: 6500 } }),
+    );
+    const way = flattenWays(early, step).find(({ id }) => id === 'paid');
+    expect(way?.edit).toBeUndefined();
+    expect(phraseText(way?.why ?? [], early.shop.display)).toContain('43 in wide. Put it among the machines');
   });
   it('a sled goes over it in tracks of two thirds of its bit', () => {
     const sled = ways.find(({ id }) => id === 'sled');

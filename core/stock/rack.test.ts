@@ -143,6 +143,9 @@ describe('by hand', () => {
     const drop = (b: BoardStock, x: number, y: number) =>
       dropStrip(p, undefined, { board: b, strip: 's', at: { x, y }, snapMm: 10 });
     expect(drop(a, 4, 7)).toEqual({ ok: true, at: { x: 0, y: 0 } });
+    // At the whole distance nothing draws it yet.
+    expect(drop(a, 10, 60)).toEqual({ ok: true, at: { x: 10, y: 60 } });
+    expect(drop(a, 9.9, 60)).toEqual({ ok: true, at: { x: 0, y: 60 } });
     expect(drop(a, -90, 300)).toEqual({ ok: true, at: { x: 0, y: 70 } });
     expect(drop(a, 300, 20)).toMatchObject({ ok: false, reason: expect.stringContaining('locked') });
     expect(drop(wrong, 0, 0)).toMatchObject({ ok: false, reason: expect.stringContaining('another wood') });

@@ -7,11 +7,15 @@ import {
   CLAMP_SCHOOLS,
   type Climate,
   climateOf,
+  DEFAULT_GLUE_PRACTICE,
   equilibriumMoisture,
   type GluePractice,
   gluingOf,
   isClimateKnown,
+  type Machine,
+  paidMachineOf,
   type ShopSnapshot,
+  usualMachine,
 } from '../../../core/kit';
 import { SPECIES } from '../../../core/wood/species';
 import { useDisplay } from '../../app/display';
@@ -20,6 +24,7 @@ import { Toggle } from '../../parts/Toggle';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { CrewChoice, Item } from './CrewChoice';
+import { freshId } from './TableParts';
 
 interface Part {
   shop: ShopSnapshot;
@@ -90,7 +95,14 @@ export function GluingChoice({ shop, onChange }: Part) {
   const display = useDisplay();
   const practice = gluingOf(shop);
   const inch = display.system === 'inch';
-  const set = (change: Partial<GluePractice>) => onChange({ ...shop, gluing: { ...practice, ...change } });
+  // What stands among the machines is not kept a second time.
+  const own = shop.gluing ?? DEFAULT_GLUE_PRACTICE;
+  const set = (change: Partial<GluePractice>) => onChange({ ...shop, gluing: { ...own, ...change } });
+  const addPaid = (paid: Partial<Machine>) => {
+    const { paid: _, ...gluing } = own;
+    const machine = { ...usualMachine('paid machine', freshId('machine', shop.machines)), ...paid };
+    onChange({ ...shop, gluing, machines: [...shop.machines, machine] });
+  };
   const length = (name: 'mostSpacing' | 'hollow' | 'shaving', label: string, mostMm: number) => (
     <LengthField
       label={label}
@@ -302,7 +314,11 @@ export function GluingChoice({ shop, onChange }: Part) {
             ]}
             onChange={(wide) => set({ wide })}
           />
-          {practice.paid ? (
+          {paidMachineOf(shop) ? (
+            <p className="text-[14px]">
+              The paid machine stands among the machines, with its width, days and price.
+            </p>
+          ) : practice.paid ? (
             <div className="grid grid-cols-3 gap-3">
               <LengthField
                 label="It takes"
@@ -328,13 +344,16 @@ export function GluingChoice({ shop, onChange }: Part) {
                   set({ paid: { ...practice.paid, priceMinor: toMinor(price, shop.currency ?? '') } })
                 }
               />
+              <button
+                type="button"
+                className="action col-span-3 self-start justify-self-start"
+                onClick={() => practice.paid && addPaid(practice.paid)}
+              >
+                Put it among the machines
+              </button>
             </div>
           ) : (
-            <button
-              type="button"
-              className="action self-start"
-              onClick={() => set({ paid: { maxWidth: { mm: 1000 }, days: 7, priceMinor: 5000 } })}
-            >
+            <button type="button" className="action self-start" onClick={() => addPaid({})}>
               There is a paid machine
             </button>
           )}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { type BuildDocument, isRefused } from '../../../../core/document';
 import { applyEdit } from '../../../../core/edit';
 import { type PlannedGlueUp, splitEdit, type StageWay, type Staging } from '../../../../core/glueup';
+import { gluingOf } from '../../../../core/kit';
 import type { GlueStep } from '../../../../core/steps';
 import { areaText, massText, moneyText, volumeText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
@@ -65,7 +66,7 @@ export function StagesWindow({
           if (way.edit) edit(way.edit);
           onClose();
         }}
-        paid={build.shop.gluing?.paid !== undefined}
+        paid={gluingOf(build.shop).paid !== undefined}
         currency={build.shop.currency ?? ''}
       />
       {staging.conflicts.map((words, i) => (
@@ -167,50 +168,90 @@ function WaysTable({
       : []),
   ];
   return (
-    <table className="w-full text-[14px]">
-      <thead>
-        <tr>
-          <th className="w-44">
-            <span className="sr-only">Compared by</span>
-          </th>
-          {ways.map(({ way, name }) => (
-            <th key={way} className="px-2 pb-1.5 text-left align-bottom font-semibold">
-              {name}
+    <div className="@container">
+      <table className="hidden w-full text-[14px] @2xl:table">
+        <thead>
+          <tr>
+            <th className="w-44">
+              <span className="sr-only">Compared by</span>
             </th>
+            {ways.map(({ way, name }) => (
+              <th key={way} className="px-2 pb-1.5 text-left align-bottom font-semibold">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([name, value]) => (
+            <tr key={name} className="border-line border-t border-dotted">
+              <th scope="row" className="label py-1 text-left">
+                {name}
+              </th>
+              {ways.map((way) => (
+                <td key={way.way} className="rule px-2 py-1">
+                  {value(way)}
+                </td>
+              ))}
+            </tr>
           ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, value]) => (
-          <tr key={name} className="border-line border-t border-dotted">
-            <th scope="row" className="label py-1 text-left">
-              {name}
-            </th>
+          <tr className="border-line border-t border-dotted">
+            <td />
             {ways.map((way) => (
-              <td key={way.way} className="rule px-2 py-1">
-                {value(way)}
+              <td key={way.way} className="px-2 py-2 align-top">
+                <Take way={way} canSplit={canSplit} onTake={onTake} />
               </td>
             ))}
           </tr>
-        ))}
-        <tr className="border-line border-t border-dotted">
-          <td />
-          {ways.map((way) => (
-            <td key={way.way} className="px-2 py-2 align-top">
-              {way.walls.map((words, i) => (
-                <p key={i} className="text-red pb-1 text-[13px]">
-                  ✕ <Say phrase={words} />
-                </p>
+        </tbody>
+      </table>
+      <ul className="flex flex-col gap-3 @2xl:hidden">
+        {ways.map((way) => (
+          <li key={way.way} className="border-line rounded border bg-white p-3">
+            <h3 className="pb-1 text-[15px] font-semibold">{way.name}</h3>
+            <dl className="text-[14px]">
+              {rows.map(([name, value]) => (
+                <div
+                  key={name}
+                  className="border-line flex justify-between gap-3 border-b border-dotted py-0.5"
+                >
+                  <dt>{name}</dt>
+                  <dd className="rule text-right">{value(way)}</dd>
+                </div>
               ))}
-              {way.edit && canSplit && (
-                <button type="button" className="action" onClick={() => onTake(way)}>
-                  Do it this way
-                </button>
-              )}
-            </td>
-          ))}
-        </tr>
-      </tbody>
-    </table>
+            </dl>
+            <div className="pt-2">
+              <Take way={way} canSplit={canSplit} onTake={onTake} />
+            </div>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** What stands against a way, and the press that takes it. */
+function Take({
+  way,
+  canSplit,
+  onTake,
+}: {
+  way: StageWay;
+  canSplit: boolean;
+  onTake: (way: StageWay) => void;
+}) {
+  return (
+    <>
+      {way.walls.map((words, i) => (
+        <p key={i} className="text-red pb-1 text-[13px]">
+          ✕ <Say phrase={words} />
+        </p>
+      ))}
+      {way.edit && canSplit && (
+        <button type="button" className="action" onClick={() => onTake(way)}>
+          Do it this way
+        </button>
+      )}
+    </>
   );
 }
