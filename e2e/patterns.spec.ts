@@ -51,7 +51,8 @@ test('a chevron board: made from a brief, angle and size changed, one strip by h
   await page.locator('label', { hasText: 'A4' }).click();
   const pdf = await page.pdf({ preferCSSPageSize: true });
   const text = pdf.toString('latin1');
-  expect(text.match(/\/Type\s*\/Page[^s]/g)?.length).toBe(2);
+  // Two drawings, and the page of settings and cuts.
+  expect(text.match(/\/Type\s*\/Page[^s]/g)?.length).toBe(3);
   // A4 in points, 210 x 297 mm (ISO 216).
   expect(text).toMatch(/MediaBox\s*\[0 0 59[45][.\d]* 84[12]/);
 });

@@ -23,7 +23,16 @@ function turnText(turns: number): string {
 }
 
 /** What to set the machine to, pass by pass. */
-export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display: Display }) {
+export function PassList({
+  plan,
+  display,
+  named = true,
+}: {
+  plan: PassPlan | NoPasses;
+  display: Display;
+  /** It is the only one here, and a place to go to. */
+  named?: boolean;
+}) {
   if (isNoPasses(plan)) return null;
   // Settings are set as the scale of the machine reads, whatever the shop measures in.
   const scale = DIAL_READS.find(({ id }) => id === plan.reads)?.display ?? display;
@@ -32,7 +41,7 @@ export function PassList({ plan, display }: { plan: PassPlan | NoPasses; display
   );
   const turned = passes.some(({ pass }) => pass.turns !== undefined);
   return (
-    <section aria-label="Passes">
+    <section aria-label={named ? 'Passes' : undefined}>
       <h3 className="label pb-1">
         {plan.machine}: {counted(passes.length, 'pass', 'passes')}
       </h3>

@@ -29,9 +29,9 @@ export function SettingSheet({
       <Letterhead />
       <h2 className="pb-2 text-[19px] font-semibold">{title}</h2>
       {settings.steps.map(({ step, title: name, passes, cuts }) => (
-        <section key={step} aria-label={name} className="break-inside-avoid pb-4">
+        <section key={step} className="break-inside-avoid pb-4">
           <h3 className="pb-1 text-[15px] font-semibold">{name}</h3>
-          {passes && <PassList plan={passes} display={display} />}
+          {passes && <PassList plan={passes} display={display} named={false} />}
           {cuts.length > 0 && (
             <ol className="list-decimal pl-5 text-[13.5px]">
               {cuts.map((words, i) => (
