@@ -81,7 +81,7 @@ export const flatten: StepRoom<FlattenStep> = {
     },
     top: { is: 'length', label: 'Off the upper face', fallback: { mm: 0 } },
     bottom: { is: 'length', label: 'Off the lower face', fallback: { mm: 0 } },
-    carrier: { is: 'length', label: 'Carrier board under it', group: RIDES, optional: true, carried: true },
+    carrier: { is: 'length', label: 'Carrier board under it', optional: true, carried: true },
     bite: { is: 'length', label: 'Most a pass here', group: PASSES, optional: true, carried: true },
     hollowTop: {
       is: 'length',
