@@ -29,7 +29,6 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
 import { CutList, HeldSo, Reserves, Row } from './CardParts';
-import { PassList } from './PassList';
 import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
 import { ChosenStrip, StripList } from './StripSettings';
@@ -40,6 +39,7 @@ import { useEdit } from './use-edit';
 import { lazily } from '../../parts/lazily';
 
 const FlattenWindow = lazily(async () => (await import('./FlattenWindow')).FlattenWindow);
+const PassList = lazily(async () => (await import('./PassList')).PassList);
 const GlueCard = lazily(async () => (await import('./glue/GlueCard')).GlueCard);
 
 /** The chosen step: its findings, its settings, and what is predicted after it. */
