@@ -1,16 +1,7 @@
 import { type BuildDocument, type Step, targetOfStep, timesMade } from '../document';
 import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, sessionsOf } from '../glueup';
-import { climateOf, glueTimes, gluingOf, machineFacts } from '../kit';
-import {
-  asGlueUp,
-  asPlayed,
-  handMinutes,
-  machineOfStep,
-  OUTSIDE_DAYS,
-  roomOf,
-  stepTitle,
-  type Timeline,
-} from '../steps';
+import { AWAY_DAYS, climateOf, glueTimes, gluingOf, machineFacts } from '../kit';
+import { asGlueUp, asPlayed, handMinutes, machineOfStep, roomOf, stepTitle, type Timeline } from '../steps';
 
 /** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
 export interface Task {
@@ -110,7 +101,7 @@ function addTasks(
   work(handMinutes(step, entry, { build, pieces, times }));
   const machine = machineOfStep(step, build);
   if (machine && machineFacts(machine).away)
-    wait({ of: 'outside', words: 'away', kind: 'outside', hours: 24 * (machine.days ?? OUTSIDE_DAYS) });
+    wait({ of: 'outside', words: 'away', kind: 'outside', hours: 24 * (machine.days ?? AWAY_DAYS) });
   for (const { of, words, hours } of labour.waits?.(step) ?? []) wait({ of, words, kind: of, hours });
 }
 

@@ -125,8 +125,8 @@ export const clampsOf = (shop: ShopSnapshot): readonly ClampSet[] => shop.clamps
 export const adhesivesOf = (shop: ShopSnapshot): readonly Adhesive[] => shop.adhesives ?? DEFAULT_ADHESIVES;
 /** The air of a shop, likewise. */
 export const climateOf = (shop: ShopSnapshot): Climate => shop.climate ?? DEFAULT_CLIMATE;
-/** Days that a piece is away where nobody said. */
-const AWAY_DAYS = 7;
+/** Days that a piece is away in another shop where nobody said, a guess. */
+export const AWAY_DAYS = 7;
 const practices = new WeakMap<ShopSnapshot, GluePractice>();
 
 /** The machine of another shop that a kit has, as its practice of wide panels knows it; undefined where it has none. */

@@ -2,6 +2,7 @@ import { tasksOf } from '../bench';
 import { type BuildDocument, type Edit, isRefused, type Phrase } from '../document';
 import { applyEdit } from '../edit';
 import {
+  AWAY_DAYS,
   gluingOf,
   limitOf,
   type Machine,
@@ -18,7 +19,6 @@ import {
   asPlayed,
   type FlattenStep,
   handMinutes,
-  OUTSIDE_DAYS,
   passCount,
   type Timeline,
   travelOf,
@@ -228,7 +228,7 @@ function usesFor(build: BuildDocument, edit: Edit, machine: Machine): boolean {
 const awayOf = (machine: Machine, pieces: number): Pick<FlattenWay, 'days' | 'priceMinor'> =>
   machineFacts(machine).away
     ? {
-        days: machine.days ?? OUTSIDE_DAYS,
+        days: machine.days ?? AWAY_DAYS,
         ...(machine.priceMinor === undefined && machine.transportMinor === undefined
           ? {}
           : { priceMinor: pieces * (machine.priceMinor ?? 0) + (machine.transportMinor ?? 0) }),

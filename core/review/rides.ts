@@ -45,13 +45,13 @@ export function riding(step: Step, context: ReviewContext): Finding[] {
 function cutOffLater(step: Step, { build }: ReviewContext): number {
   let ends: [number, number] = [0, 0];
   for (const later of usersOf(build, step.output)) {
-    for (const { dimension, min, max } of roomOf(later).takesOff?.(later) ?? [])
-      if (dimension === 'length') ends = [ends[0] + min, ends[1] + max];
-    const cut = later as { head?: { mm: number }; hold?: { mm: number } };
+    for (const off of roomOf(later).takesOff?.(later) ?? [])
+      if (off.dimension === 'length') ends = [ends[0] + off.min, ends[1] + off.max];
+    const slice = later as { head?: { mm: number }; hold?: { mm: number } };
     // Lying another way, its ends are other ends.
     if (roomOf(later).flow.turns) break;
     if (roomOf(later).flow.divides)
-      return Math.min(ends[0] + (cut.head?.mm ?? 0), ends[1] + (cut.hold?.mm ?? 0));
+      return Math.min(ends[0] + (slice.head?.mm ?? 0), ends[1] + (slice.hold?.mm ?? 0));
   }
   return Math.min(...ends);
 }
@@ -62,8 +62,8 @@ function snipeStays(step: Step, machine: Machine, context: ReviewContext): Findi
   const { machining } = roomOf(step);
   if (!(snipe > 0) || !machining || machining.over === 'edges' || !machining.any(step)) return [];
   const carried = (step as { ends?: { mm: number } }).ends?.mm ?? 0;
-  const cut = cutOffLater(step, context);
-  const short = snipe - Math.max(cut, carried);
+  const later = cutOffLater(step, context);
+  const short = snipe - Math.max(later, carried);
   const noise = noiseOf(context.build.shop);
   if (short <= noise) return [];
   return [
@@ -76,12 +76,12 @@ function snipeStays(step: Step, machine: Machine, context: ReviewContext): Findi
         `${machine.name} cuts deeper up to `,
         { mm: snipe },
         ' from each end, and later cuts take ',
-        ...(cut > noise ? [{ mm: cut }] : ['nothing']),
+        ...(later > noise ? [{ mm: later }] : ['nothing']),
         ' off: ',
         { mm: short },
         ' of it stays in the piece.',
       ],
-      numbers: { snipe, cut, short },
+      numbers: { snipe, cut: later, short },
       fixes: asFlattening(step)
         ? [
             {

@@ -6,7 +6,7 @@ import { mustFit, startingBrief } from '../plan';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { review } from '.';
-import { keepsPromise, playEdit } from './offers';
+import { expectMended } from './mended.fixture';
 import { findingsOf } from './review';
 
 const find = (build: BuildDocument) => findingsOf(build, run(build));
@@ -19,18 +19,6 @@ const edited = (build: BuildDocument, ...edits: Edit[]) => edits.reduce(mustEdit
 const panel = (change: Partial<Brief> = {}, shop: ShopSnapshot = shopWith({}, { hands: 2 })) =>
   plannedFor(panelBrief(change), shop);
 const set = (step: string, change: Record<string, unknown>): Edit => ({ do: 'setStep', step, change });
-
-/** Each way out, carried out, takes its finding away. */
-function expectMended(build: BuildDocument, code: string, step?: string): Finding {
-  const finding = of(build, code, step) as Finding;
-  expect(finding, code).toBeDefined();
-  expect(finding.fixes.length, `${code} has ways out`).toBeGreaterThan(0);
-  for (const { label, edit } of finding.fixes) {
-    const after = playEdit(build, edit, find);
-    expect(after && keepsPromise(build, finding, find(build), after), label).toBe(true);
-  }
-  return finding;
-}
 
 describe('what flattening leaves', () => {
   const glued = panel({ sections: 1 });

@@ -27,7 +27,6 @@ export type { GrainRun, HaveStep } from './have/have';
 export type { JointStep } from './joint/joint';
 export type { ObliqueStep } from './oblique/oblique';
 export { turnOf } from './oblique/oblique';
-export { OUTSIDE_DAYS } from './outside/outside';
 export type { ResawStep } from './resaw/resaw';
 export { claimsOn } from './rip/boards';
 export { boardBlank } from './rip/log';

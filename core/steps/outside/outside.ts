@@ -1,4 +1,5 @@
 import type { StepBase } from '../../document';
+import { AWAY_DAYS } from '../../kit';
 import type { StepRoom } from '../room';
 
 /** Goes out to another shop and comes back; sizes pass through. */
@@ -8,9 +9,6 @@ export interface OutsideStep extends StepBase {
   /** Days until it is back; a week if missing. */
   days?: number;
 }
-
-/** Days that outside work takes where nobody said, a guess. */
-export const OUTSIDE_DAYS = 7;
 
 /** The room of outside work. */
 export const outside: StepRoom<OutsideStep> = {
@@ -24,7 +22,7 @@ export const outside: StepRoom<OutsideStep> = {
       is: 'number',
       least: 0,
       most: 365,
-      usual: OUTSIDE_DAYS,
+      usual: AWAY_DAYS,
       label: 'Days until it is back',
       optional: true,
       carried: true,
@@ -36,7 +34,7 @@ export const outside: StepRoom<OutsideStep> = {
   labour: {
     setUp: 0,
     each: 0,
-    waits: ({ days }) => [{ of: 'outside', words: 'away', hours: (days ?? OUTSIDE_DAYS) * 24 }],
+    waits: ({ days }) => [{ of: 'outside', words: 'away', hours: (days ?? AWAY_DAYS) * 24 }],
   },
 };
 
