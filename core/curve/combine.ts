@@ -1,0 +1,160 @@
+import { areaOf } from './area';
+import {
+  boxOf,
+  type Corner,
+  type Loop,
+  onCircle,
+  type Point,
+  type Region,
+  type Side,
+  sidesOf,
+} from './corner';
+import { crossingsOf, midOf } from './crossing';
+import { isInside } from './inside';
+
+/** Ends nearer than this are one point, mm. */
+const ONE = 1e-7;
+/** Outlines smaller than this are crumbs of floating point, mm2. */
+const CRUMB = 1e-7;
+/** Shifts tried in turn where sides run on one another, mm. */
+const SHIFTS: readonly Point[] = [
+  { x: 0, y: 0 },
+  { x: 3.1e-7, y: 1.7e-7 },
+  { x: -1.9e-7, y: 2.9e-7 },
+  { x: 2.3e-7, y: -3.7e-7 },
+  { x: -4.1e-7, y: -1.3e-7 },
+];
+
+/** A piece of a side between two points. */
+function piece(side: Side, from: { t: number; at: Point }, to: { t: number; at: Point }): Side {
+  const { arc } = side;
+  if (!arc) return { a: from.at, b: to.at, bulge: 0 };
+  const sweep = arc.sweep * (to.t - from.t);
+  return {
+    a: from.at,
+    b: to.at,
+    bulge: Math.tan(sweep / 4),
+    arc: { ...arc, from: arc.from + arc.sweep * from.t, sweep },
+  };
+}
+
+/** Sides cut where others cross them: both get the very same points. */
+function cutAt(sides: readonly Side[], others: readonly Side[], own: boolean): [Side[][], Side[][]] {
+  const marks = [sides, others].map((list) => list.map(() => [] as { t: number; at: Point }[]));
+  sides.forEach((s, i) => {
+    others.forEach((o, j) => {
+      if (own && j <= i) return;
+      for (const { t, s: u, at } of crossingsOf(s, o)) {
+        const near = [s.a, s.b, o.a, o.b].find((p) => Math.hypot(p.x - at.x, p.y - at.y) < ONE) ?? at;
+        marks[0][i].push({ t, at: near });
+        marks[own ? 0 : 1][j].push({ t: u, at: near });
+      }
+    });
+  });
+  const cut = (list: readonly Side[], all: { t: number; at: Point }[][]) =>
+    list.map((side, i) => {
+      const inner = all[i]
+        .filter(
+          ({ at }) =>
+            Math.hypot(at.x - side.a.x, at.y - side.a.y) >= ONE &&
+            Math.hypot(at.x - side.b.x, at.y - side.b.y) >= ONE,
+        )
+        .sort((a, b) => a.t - b.t);
+      const stops = [{ t: 0, at: side.a }, ...inner, { t: 1, at: side.b }];
+      return stops
+        .slice(1)
+        .map((to, k) => piece(side, stops[k], to))
+        .filter(({ a, b, arc }) => arc || Math.hypot(a.x - b.x, a.y - b.y) >= ONE / 10);
+    });
+  return [cut(sides, marks[0]), own ? [] : cut(others, marks[1])];
+}
+
+/** Pieces joined end to begin into outlines; undefined where one does not close. */
+export function chained(pieces: readonly Side[]): Loop[] | undefined {
+  const left = [...pieces];
+  const loops: Loop[] = [];
+  while (left.length > 0) {
+    const first = left.pop() as Side;
+    const loop: Corner[] = [{ ...first.a, bulge: first.bulge }];
+    let end = first.b;
+    while (Math.hypot(end.x - first.a.x, end.y - first.a.y) > 10 * ONE) {
+      let best = -1;
+      let least = 10 * ONE;
+      left.forEach(({ a }, i) => {
+        const away = Math.hypot(a.x - end.x, a.y - end.y);
+        if (away < least) [best, least] = [i, away];
+      });
+      if (best < 0) return undefined;
+      const [next] = left.splice(best, 1);
+      loop.push({ ...next.a, bulge: next.bulge });
+      end = next.b;
+    }
+    if (Math.abs(areaOf([loop])) > CRUMB) loops.push(loop);
+  }
+  return loops;
+}
+
+const turned = ({ a, b, bulge, arc }: Side): Side => ({
+  a: b,
+  b: a,
+  bulge: -bulge,
+  ...(arc ? { arc: { ...arc, from: arc.from + arc.sweep, sweep: -arc.sweep } } : {}),
+});
+
+const meet = (a: Region, b: Region): boolean => {
+  const [p, q] = [boxOf(a), boxOf(b)];
+  return p.x0 <= q.x1 && q.x0 <= p.x1 && p.y0 <= q.y1 && q.y0 <= p.y1;
+};
+
+function combined(a: Region, b: Region, keep: { a: boolean; b: boolean; turnB: boolean }): Region {
+  for (const shift of SHIFTS) {
+    const other = b.map((loop) => loop.map((c) => ({ ...c, x: c.x + shift.x, y: c.y + shift.y })));
+    const [ownPieces, otherPieces] = cutAt(a.flatMap(sidesOf), other.flatMap(sidesOf), false);
+    const kept = [
+      ...ownPieces.flat().filter((s) => isInside(other, midOf(s)) === keep.a),
+      ...otherPieces
+        .flat()
+        .filter((s) => isInside(a, midOf(s)) === keep.b)
+        .map((s) => (keep.turnB ? turned(s) : s)),
+    ];
+    const loops = chained(kept);
+    if (loops && closes(a, other, loops, keep)) return loops;
+  }
+  throw new Error('combined: two outlines run on one another in a way that no shift parts');
+}
+
+/** What was kept must not be more than could be: sides that run on one another, told wrong, show here. */
+function closes(
+  a: Region,
+  b: Region,
+  out: Region,
+  { b: inB, turnB }: { b: boolean; turnB: boolean },
+): boolean {
+  const area = areaOf(out);
+  const [one, two] = [areaOf(a), areaOf(b)];
+  const slack = 1e-6 * (1 + one + two);
+  if (turnB) return area >= one - two - slack && area <= one + slack;
+  if (inB) return area >= -slack && area <= Math.min(one, two) + slack;
+  return area >= Math.max(one, two) - slack && area <= one + two + slack;
+}
+
+/** What of a region lies outside another. */
+export const subtracted = (a: Region, b: Region): Region =>
+  meet(a, b) ? combined(a, b, { a: false, b: true, turnB: true }) : a;
+
+/** What two regions share. */
+export const common = (a: Region, b: Region): Region =>
+  meet(a, b) ? combined(a, b, { a: true, b: true, turnB: false }) : [];
+
+/** Two regions as one. */
+export const joined = (a: Region, b: Region): Region =>
+  meet(a, b) ? combined(a, b, { a: false, b: false, turnB: false }) : [...a, ...b];
+
+/** Sides of one list cut where they cross each other. */
+export const cutEachOther = (sides: readonly Side[]): Side[] => cutAt(sides, sides, true)[0].flat();
+
+/** The middle of a piece and two more points of it. */
+export const pointsOn = ({ a, b, arc }: Side): Point[] =>
+  [0.25, 0.5, 0.75].map((t) =>
+    arc ? onCircle(arc, arc.from + t * arc.sweep) : { x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y) },
+  );

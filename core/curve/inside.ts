@@ -1,0 +1,22 @@
+import { type Loop, type Point, type Region, sidesOf } from './corner';
+
+/** How often an outline goes round a point; what lies within 1e-12 of it may count either way. */
+function windingOf(loop: Loop, p: Point): number {
+  let turns = 0;
+  for (const { a, b, arc } of sidesOf(loop)) {
+    // The chord first, then the piece between chord and arc.
+    if (a.y <= p.y !== b.y <= p.y) {
+      const left = (b.x - a.x) * (p.y - a.y) - (p.x - a.x) * (b.y - a.y);
+      if (b.y > a.y ? left > 0 : left < 0) turns += b.y > a.y ? 1 : -1;
+    }
+    if (!arc || Math.hypot(p.x - arc.cx, p.y - arc.cy) >= arc.r) continue;
+    const side = (b.x - a.x) * (p.y - a.y) - (p.x - a.x) * (b.y - a.y);
+    // A segment lies right of its chord where the arc turns counter-clockwise.
+    if (arc.sweep > 0 ? side < 0 : side >= 0) turns += Math.sign(arc.sweep);
+  }
+  return turns;
+}
+
+/** Whether a point lies in a region. */
+export const isInside = (region: Region, p: Point): boolean =>
+  region.reduce((turns, loop) => turns + windingOf(loop, p), 0) > 0;
