@@ -1,6 +1,7 @@
-import { boxCell, cellVolume, moveCell, type Cell, type Origin, type Plane } from './cell';
+import { boxCell, moveCell, type Cell, type Origin, type Plane } from './cell';
 import { cutCell, sideOfBox, straight, THIN } from './cut';
 import { inverse, isShift, movePoint, translation, TURNS, type Rigid, type Turn } from './rigid';
+import { cellVolume } from './wood';
 import { scale, unit, type Axis, type Vec3 } from './vec';
 
 /** Anything of wood: one strip or a glued piece. The cells share one frame. */

@@ -1,3 +1,4 @@
+import { type Hollow, hollowsAmong } from './hollow/form';
 import { movePoint, compose, inverse, isShift, turnDirection, type Rigid } from './rigid';
 import { add, type Axis, cross, dot, scale, subtract, type Vec3 } from './vec';
 
@@ -39,7 +40,9 @@ export interface Cell {
    * from a cut. Most cells are, and a cut through one needs no search for edges.
    */
   box?: number | undefined;
-  /** Its volume, once it was measured: moving changes none. Not part of what a cell is. */
+  /** What is hollow in it, none over another: wood that is gone, of holes, grooves and rounded edges. */
+  hollows?: readonly Hollow[] | undefined;
+  /** Volume of its wood, once it was measured: moving changes none. Not part of what a cell is. */
   mm3?: number | undefined;
 }
 
@@ -69,7 +72,7 @@ export function boxCell(size: Vec3, toLog: Rigid, origin: Origin, id: string): C
     [l, w, t],
     [0, w, t],
   ];
-  return { vertices, faces: boxFaces(0), toLog, origin, id, box: 0, mm3: undefined };
+  return { vertices, faces: boxFaces(0), toLog, origin, id, box: 0, hollows: undefined, mm3: undefined };
 }
 
 /** The six directions along the axes, least side first: cells of boxes share them. */
@@ -141,13 +144,14 @@ export function cutBox(cell: Cell, axis: Axis, at: number): [Cell, Cell] {
   return [half(cell, below, cut | (2 << (2 * axis))), half(cell, above, cut | (1 << (2 * axis)))];
 }
 
-const half = ({ toLog, origin, id }: Cell, vertices: readonly Vec3[], box: number): Cell => ({
+const half = ({ toLog, origin, id, hollows }: Cell, vertices: readonly Vec3[], box: number): Cell => ({
   vertices,
   faces: boxFaces(box),
   toLog,
   origin,
   id,
   box,
+  hollows: hollows && hollowsAmong(hollows, toLog, vertices),
   mm3: undefined,
 });
 
@@ -182,6 +186,7 @@ export function moveCell(cell: Cell, m: Rigid, back: Rigid = inverse(m)): Cell {
     origin: cell.origin,
     id: cell.id,
     box,
+    hollows: cell.hollows,
     mm3: cell.mm3,
   };
 }
@@ -231,13 +236,11 @@ export function faceOffset({ vertices }: Cell, { loop, normal }: Face): number {
   return normal[0] * v[0] + normal[1] * v[1] + normal[2] * v[2];
 }
 
-/** Volume in mm3 by divergence, relative to the cell's own first vertex so that far cells keep their precision. */
-export function cellVolume(cell: Cell): number {
-  cell.mm3 ??= measuredVolume(cell);
-  return cell.mm3;
-}
-
-function measuredVolume(cell: Cell): number {
+/**
+ * Volume within a cell's faces, whatever is hollow in it, mm3: by divergence, relative to the cell's own first vertex so that far
+ * cells keep their precision.
+ */
+export function solidVolume(cell: Cell): number {
   if (cell.box !== undefined) {
     const [a, b] = [cell.vertices[LEAST], cell.vertices[GREATEST]];
     return (b[0] - a[0]) * (b[1] - a[1]) * (b[2] - a[2]);

@@ -1,4 +1,8 @@
+import { areaOf, clipConvex as clipConvexRegion, joined, type Loop, type Region } from '../curve';
 import type { Blank } from './blank';
+import type { Form, Hollow } from './hollow/form';
+import { sectionAt } from './hollow/section';
+import { compose, inverse, type Rigid } from './rigid';
 import { type Cell, type Face, faceOffset, grainOf } from './cell';
 import { type Axis, cross, dot, normalized, type Vec3 } from './vec';
 
@@ -27,6 +31,8 @@ export interface Contact {
 
 interface Outline {
   cell: number;
+  hollows: readonly Hollow[] | undefined;
+  toLog: Rigid;
   sign: 1 | -1;
   offset: number;
   points: [number, number][];
@@ -97,6 +103,8 @@ function outlineOf(
   if (sign < 0) points.reverse();
   return {
     cell: index,
+    hollows: cell.hollows,
+    toLog: cell.toLog,
     sign,
     points,
     offset: sign * faceOffset(cell, face),
@@ -134,7 +142,7 @@ function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v:
         outline.rectangle && other.rectangle
           ? sharedRectangle(outline, other)
           : clipConvex(outline.points, other.points);
-      const areaMm2 = polygonArea(shared);
+      const areaMm2 = polygonArea(shared) - openedIn(shared, { one: other, two: outline, frame });
       if (areaMm2 < CRUMB) continue;
       const mid = [0, 1].map((k) => shared.reduce((sum, p) => sum + p[k], 0) / shared.length);
       const inBlank = ([u, v]: readonly number[]) =>
@@ -154,6 +162,39 @@ function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v:
   }
   return found;
 }
+
+/**
+ * What of a contact is open: where a hollow of either cell reaches its plane, there is nothing to touch. A hollow that both carry
+ * counts once. mm2.
+ */
+function openedIn(
+  shared: readonly [number, number][],
+  { one, two, frame }: { one: Outline; two: Outline; frame: { normal: Vec3; u: Vec3; v: Vec3 } },
+): number {
+  if (!one.hollows && !two.hollows) return 0;
+  const polygon = shared.map(([x, y]) => ({ x, y }));
+  const { u, v, normal: n } = frame;
+  // The contact's plane as a frame of its own: u, v, and along the normal.
+  const toPlane: Rigid = [...u, 0, ...v, 0, ...n, 0];
+  const seen = new Set<Form>();
+  let open: Region = [];
+  for (const { hollows, toLog, offset } of [one, two])
+    for (const { form, fromLog } of hollows ?? []) {
+      if (seen.has(form)) continue;
+      seen.add(form);
+      const m = compose(toPlane, inverse(compose(fromLog, toLog)));
+      const section = sectionAt(form, m, offset);
+      // Hollows of one cell keep clear of each other; two cells may be opened at one place from either side.
+      open =
+        one.hollows && two.hollows
+          ? section.reduce<Region>((all, loop) => joinedOf(all, loop), open)
+          : [...open, ...section];
+    }
+  return areaOf(clipConvexRegion(open, polygon));
+}
+
+const joinedOf = (all: Region, loop: Loop): Region =>
+  areaOf([loop]) < 0 ? [...all, loop] : joined(all, [loop]);
 
 /** What two rectangles along the same directions share, counter-clockwise: most faces are rectangles. */
 function sharedRectangle(a: Outline, b: Outline): [number, number][] {

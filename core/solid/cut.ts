@@ -1,4 +1,5 @@
 import { cutBox, shared, TAG, type Cell, type Face, type Plane } from './cell';
+import { hollowsAmong } from './hollow/form';
 import type { Axis, Vec3 } from './vec';
 
 /** A vertex nearer to the plane than this lies on it, mm. */
@@ -218,6 +219,7 @@ function buildHalf(cell: Cell, normal: Vec3, side: 1 | -1): Cell | undefined {
     origin: cell.origin,
     id: cell.id,
     box: undefined,
+    hollows: cell.hollows && hollowsAmong(cell.hollows, cell.toLog, own),
     mm3: undefined,
   };
 }

@@ -3,6 +3,8 @@ export * from './cell';
 export * from './contacts';
 export * from './crossgrain';
 export * from './cut';
+export * from './hollow';
 export * from './ledger';
 export * from './rigid';
 export * from './vec';
+export * from './wood';

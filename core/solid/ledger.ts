@@ -1,20 +1,25 @@
 import { blankVolumes, type Blank } from './blank';
 
 /** What wood is lost to. */
-export type Cause = 'kerf' | 'offcut' | 'shaving' | 'dust';
-export const CAUSES: readonly Cause[] = ['kerf', 'offcut', 'shaving', 'dust'];
+export type Cause = 'kerf' | 'offcut' | 'shaving' | 'dust' | 'chips';
+export const CAUSES: readonly Cause[] = ['kerf', 'offcut', 'shaving', 'dust', 'chips'];
 
 /** Volumes in mm3, by cause and species. */
 export type Ledger = Record<Cause, Record<string, number>>;
 
 /** Nothing lost yet. */
-export const emptyLedger = (): Ledger => ({ kerf: {}, offcut: {}, shaving: {}, dust: {} });
+export const emptyLedger = (): Ledger => ({ kerf: {}, offcut: {}, shaving: {}, dust: {}, chips: {} });
 
 /** Books all of a blank under a cause; gives a new ledger. */
 export function book(ledger: Ledger, cause: Cause, lost: Blank): Ledger {
   if (lost.cells.length === 0) return ledger;
+  return bookVolumes(ledger, cause, blankVolumes(lost));
+}
+
+/** Books volumes by species, mm3, under a cause; gives a new ledger. */
+export function bookVolumes(ledger: Ledger, cause: Cause, lost: Record<string, number>): Ledger {
   const bySpecies = { ...ledger[cause] };
-  for (const [species, volume] of Object.entries(blankVolumes(lost)))
+  for (const [species, volume] of Object.entries(lost))
     bySpecies[species] = (bySpecies[species] ?? 0) + volume;
   return { ...ledger, [cause]: bySpecies };
 }

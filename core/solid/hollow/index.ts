@@ -1,0 +1,5 @@
+export * from './carve';
+export * from './form';
+export * from './section';
+export * from './take';
+export * from './volume';

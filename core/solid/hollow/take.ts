@@ -1,0 +1,82 @@
+import type { Blank } from '../blank';
+import type { Cell } from '../cell';
+import { compose, inverse, type Rigid } from '../rigid';
+import { cellVolume } from '../wood';
+import { type Before, carved, meets } from './carve';
+import type { Form, Hollow } from './form';
+import { formInCell } from './volume';
+
+/** What a form took from a blank. */
+export interface Taken {
+  blank: Blank;
+  /** Wood that is gone, by species, mm3. */
+  lost: Record<string, number>;
+  /** What of it lies within a part of the form, such as the plug of an opening that falls out whole, by species, mm3. */
+  plug: Record<string, number>;
+}
+
+/** Less wood than this share of a cell is none: the cell is gone, so that nothing touches it any more. */
+const NOTHING = 1e-9;
+
+/**
+ * Takes a form out of a blank: every cell that it meets gets it as a hollow, in the log's frame, without what was hollow there
+ * already; cells of which nothing is left are gone. `toForm` is the motion from the blank's frame to the form's. `only` keeps
+ * cells out that it must not touch. Pure; the wood of the blank before is that of the blank after and what is lost, to 1e-9.
+ */
+export function takeOut(
+  blank: Blank,
+  feature: string,
+  { form, toForm, plug }: { form: Form; toForm: Rigid; plug?: Form },
+): Taken {
+  const lost: Record<string, number> = {};
+  const out: Record<string, number> = {};
+  const known = new Map<string, Form[]>();
+  const names = new Map<Form, number>();
+  const nameOf = (each: Form) => {
+    if (!names.has(each)) names.set(each, names.size);
+    return names.get(each) as number;
+  };
+  /** The form without what is hollow already; the same for all cells that were hollowed alike. */
+  const partsBeside = (before: readonly Before[]): Form[] => {
+    if (before.length === 0) return [form];
+    const key = before
+      .map(({ form: other, m }) => `${nameOf(other)}:${m.map((v) => Math.round(v * 1e7)).join(',')}`)
+      .join(';');
+    const parts = known.get(key) ?? carved(form, before);
+    known.set(key, parts);
+    return parts;
+  };
+  const cells: Cell[] = [];
+  for (const cell of blank.cells) {
+    const whole = formInCell(form, cell, toForm);
+    if (whole <= 0) {
+      cells.push(cell);
+      continue;
+    }
+    const before = (cell.hollows ?? [])
+      .map(({ form: other, fromLog }) => ({
+        form: other,
+        m: compose(toForm, inverse(compose(fromLog, cell.toLog))),
+      }))
+      .filter((other) => meets(form, other));
+    const fromLog = compose(toForm, inverse(cell.toLog));
+    const own = partsBeside(before)
+      .map((part) => ({ part, mm3: part === form ? whole : formInCell(part, cell, toForm) }))
+      .filter(({ mm3 }) => mm3 > 0);
+    if (own.length === 0) {
+      cells.push(cell);
+      continue;
+    }
+    const was = cellVolume(cell);
+    const is = own.reduce((left, { mm3 }) => left - mm3, was);
+    const hollows = own.map(({ part }): Hollow => ({ feature, form: part, fromLog }));
+    const after: Cell = { ...cell, hollows: [...(cell.hollows ?? []), ...hollows], mm3: is };
+    const gone = is <= NOTHING * was;
+    const { species } = cell.origin;
+    const taken = gone ? was : was - is;
+    lost[species] = (lost[species] ?? 0) + taken;
+    if (plug) out[species] = (out[species] ?? 0) + Math.min(taken, formInCell(plug, cell, toForm));
+    if (!gone) cells.push(after);
+  }
+  return { blank: { cells }, lost, plug: out };
+}
