@@ -1,5 +1,13 @@
 import * as yup from 'yup';
-import { type AnyField, BASE_FIELDS, STEP_ROOMS } from '../core/steps';
+import {
+  type AnyField,
+  BASE_FIELDS,
+  FEATURE_LIST,
+  FROM,
+  MOST_SPOTS,
+  SIDES_OF_PIECE,
+  STEP_ROOMS,
+} from '../core/steps';
 import { cutter, flag, list, oneOf, optionalList } from './fields';
 import { gluePlan, momentText } from './gluing';
 import { amount, exact, id, length, maybeOneOf, optionalLength, text } from './lengths';
@@ -85,6 +93,8 @@ function schemaOf(field: Described): yup.ISchema<unknown> {
     }
     case 'plain':
       return plain();
+    case 'feature':
+      return featureSchema();
     case 'gluePlan':
       return gluePlan.default(undefined).optional();
   }
@@ -94,6 +104,61 @@ const shapeOf = (fields: Record<string, Described>): yup.ObjectShape =>
   Object.fromEntries(
     Object.entries(fields).map(([name, field]) => [name, schemaOf(field)]),
   ) as yup.ObjectShape;
+
+/** What every feature has, whatever its kind. */
+const featureBase = () => ({
+  id: id(),
+  name: text(80).optional(),
+  side: oneOf(...SIDES_OF_PIECE.map(({ value }) => value)),
+  u: place(),
+  v: place(),
+  row: exact({
+    along: oneOf('u', 'v'),
+    pitch: optionalLength(),
+    keepOut: optionalLength(),
+    count: yup.number().integer().min(1).max(MOST_SPOTS).optional(),
+    margin: optionalLength(),
+    second: exact({ off: length(), every: yup.number().integer().min(1).max(100).required() })
+      .default(undefined)
+      .optional(),
+  })
+    .default(undefined)
+    .optional(),
+  mirror: maybeOneOf('u', 'v', 'both'),
+  bit: text(80).optional(),
+});
+
+const place = () =>
+  exact({
+    from: oneOf(...FROM.map(({ value }) => value)),
+    by: length(),
+    joint: yup.number().integer().min(1).max(2000).optional(),
+    feature: text(80).optional(),
+  }).required();
+
+/** One schema for each kind of feature, read from its fields. */
+const featureSchemas = new Map<string, yup.ISchema<unknown>>();
+const featureOf = (kind: string): yup.ISchema<unknown> | undefined => {
+  const known = featureSchemas.get(kind);
+  const own = FEATURE_LIST.find((each) => each.kind === kind);
+  if (known || !own) return known;
+  const schema = exact({
+    ...featureBase(),
+    kind: oneOf(kind),
+    ...shapeOf(own.fields as unknown as Record<string, Described>),
+  });
+  featureSchemas.set(kind, schema);
+  return schema;
+};
+
+/** A feature of any kind that Junta knows. */
+function featureSchema() {
+  return yup.lazy((value: { kind?: unknown } | undefined) => {
+    const own = typeof value?.kind === 'string' ? featureOf(value.kind) : undefined;
+    return (own ??
+      exact({ kind: oneOf(...FEATURE_LIST.map(({ kind }) => kind)) }).required()) as unknown as never;
+  });
+}
 
 const base = shapeOf(BASE_FIELDS as Record<string, Described>);
 

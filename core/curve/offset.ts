@@ -40,6 +40,45 @@ function about({ x, y }: Point, from: Point, to: Point, d: number): Side | undef
 }
 
 /**
+ * The offset of a convex outline, where no side is used up: sides shifted, straight ones cut off where they meet, or joined by the turn
+ * about their corner. Undefined where the general way must look.
+ */
+function convexOffset(sides: readonly Side[], by: number): Corner[] | undefined {
+  const out: Corner[] = [];
+  const moved = sides.map((side) => (side.bulge < 0 ? undefined : shifted(side, by)));
+  for (const [i, own] of moved.entries()) {
+    const next = moved[(i + 1) % moved.length];
+    if (!own || !next) return undefined;
+    const [side, after] = [sides[i], sides[(i + 1) % sides.length]];
+    const [, u] = directions(side);
+    const [v] = directions(after);
+    const cross = u.x * v.y - u.y * v.x;
+    if (cross < -1e-9 || u.x * v.x + u.y * v.y < -1 + 1e-9) return undefined;
+    if (Math.hypot(own.b.x - next.a.x, own.b.y - next.a.y) < 1e-9) continue;
+    if (by > 0) continue;
+    // Inwards at a corner: only straight sides are cut off here.
+    if (own.arc || next.arc || cross < 1e-9) return undefined;
+    const t = ((next.a.x - own.a.x) * v.y - (next.a.y - own.a.y) * v.x) / cross;
+    const at = { x: own.a.x + t * u.x, y: own.a.y + t * u.y };
+    own.b = at;
+    next.a = at;
+  }
+  for (const [i, own] of moved.entries()) {
+    const next = moved[(i + 1) % moved.length];
+    if (!own || !next) return undefined;
+    const [u] = directions(sides[i]);
+    // A straight side that runs backwards now is used up.
+    if (!own.arc && (own.b.x - own.a.x) * u.x + (own.b.y - own.a.y) * u.y <= 1e-9) return undefined;
+    out.push({ ...own.a, bulge: own.bulge });
+    if (by > 0 && Math.hypot(own.b.x - next.a.x, own.b.y - next.a.y) >= 1e-9) {
+      const turn = about(sides[i].b, own.b, next.a, by);
+      if (turn) out.push({ ...own.b, bulge: turn.bulge });
+    }
+  }
+  return out;
+}
+
+/**
  * An outline shifted outwards by d mm (inwards where d < 0): where it opens at a corner it is rounded, as a cutter that
  * follows it leaves it; where it closes, sides meet. Parts that are used up fall away, so that it may come apart in several
  * outlines, or in none.
@@ -49,6 +88,8 @@ export function offset(loop: Loop, d: number): Loop[] {
   const sides = sidesOf(loop).filter(({ a, b, arc }) => arc || Math.hypot(a.x - b.x, a.y - b.y) > 1e-12);
   const sign = areaOf([loop]) < 0 ? -1 : 1;
   const by = d * sign;
+  const quick = sign > 0 ? convexOffset(sides, by) : undefined;
+  if (quick) return [tidy(quick)];
   const raw: Side[] = [];
   sides.forEach((side, i) => {
     const own = shifted(side, by);

@@ -27,7 +27,7 @@ function textOf(part: object): string {
 
 /**
  * What decides what each step of a document does, besides the pieces that come in: the step itself, what was measured on it,
- * the shop; and, where it begins a line, all that is cut from boards, since a board is cut once for all of them.
+ * the shop; where it goes by other steps, all of them; and, where it begins a line, all that is cut from boards, since a board is cut once for all of them.
  */
 export function keysOf(build: BuildDocument): (step: Step) => string {
   const shop = textOf(build.shop);
@@ -41,7 +41,8 @@ export function keysOf(build: BuildDocument): (step: Step) => string {
   return (step) => {
     const own = build.readings.filter((reading) => reading.step === step.id);
     const more = roomOf(step).flow.source ? [...wood, ...build.readings.map(textOf)] : own.map(textOf);
-    return [textOf(step), shop, ...more].join('\n');
+    const around = roomOf(step).looksAround ? build.steps.map(textOf) : [];
+    return [textOf(step), shop, ...more, ...around].join('\n');
   };
 }
 

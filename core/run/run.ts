@@ -23,6 +23,8 @@ import {
   type Done,
   isHeld,
   isStopped,
+  laterTrims,
+  outlineBefore,
   passThrough,
   roomOf,
   type RunContext,
@@ -73,7 +75,15 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
       for (const source of last.sources) sources.set(source.id, source);
       kept = last;
     } else {
-      const own: RunContext = { build, sources: new Map(), notes: [], cutBoards, outputs };
+      const own: RunContext = {
+        build,
+        sources: new Map(),
+        notes: [],
+        cutBoards,
+        outputs,
+        laterTrims: (output, size) => laterTrims(build, output, size),
+        outlineBefore: (at) => outlineBefore(build, at),
+      };
       const as = settled(step, inputs);
       const done = carryOut(as, inputs, own);
       for (const [id, source] of own.sources) sources.set(id, source);

@@ -8,7 +8,9 @@ import {
   type Step,
 } from '../document';
 import { type Machine, machinesThat, type Saw, type Work } from '../kit';
-import type { Blank, Ledger } from '../solid';
+import type { Region } from '../curve';
+import type { Blank, Ledger, Vec3 } from '../solid';
+import type { Trims } from './feature/frame';
 import type { Laid, WorkPiece } from './timeline';
 import type { Sources } from './tolerance';
 
@@ -36,6 +38,10 @@ export interface RunContext {
   cutBoards: Map<string, CutBoard>;
   /** What each output held when its step was done. */
   outputs: ReadonlyMap<string, readonly WorkPiece[]>;
+  /** What later steps take off each side of what an output gives, for pieces of a size; mm. */
+  laterTrims: (output: string, size: Vec3) => Trims;
+  /** The outline that was sawn of what enters a step, where it still has it: in the piece's own frame, seen from above. */
+  outlineBefore: (step: Step) => Region | undefined;
   /** Leaves of the resaw now carried out as they were measured, mm, by the ids they get. */
   measuredLeaves?: ReadonlyMap<string, number>;
 }

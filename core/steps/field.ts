@@ -85,6 +85,11 @@ export interface GluePlanField {
   is: 'gluePlan';
 }
 
+/** A feature of any kind: a hole, a groove, an opening; each kind says its own fields. */
+export interface FeaturesField {
+  is: 'feature';
+}
+
 /** A field that fits a type of value. Nothing else compiles. */
 export type Field<T> = [T] extends [boolean]
   ? FlagField
@@ -102,7 +107,7 @@ export type Field<T> = [T] extends [boolean]
             ? ListField<U>
             : string extends keyof T
               ? PlainField
-              : GroupField<T> | GluePlanField;
+              : GroupField<T> | GluePlanField | FeaturesField;
 
 /** A field of any type, as those see it who only walk over fields. */
 export type AnyField =
@@ -116,6 +121,7 @@ export type AnyField =
   | CutterField
   | PlainField
   | GluePlanField
+  | FeaturesField
   | { is: 'list'; least?: number; most: number; of: AnyField }
   | { is: 'group'; fields: Record<string, AnyField & { optional?: true }> };
 

@@ -30,6 +30,7 @@ function renamedIn(field: AnyField, value: unknown, to: (id: string, of: Named) 
     case 'cutter':
     case 'plain':
     case 'gluePlan':
+    case 'feature':
       return value;
   }
 }

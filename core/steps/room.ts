@@ -7,7 +7,17 @@ import type { Fields } from './field';
 import type { WorkPiece } from './timeline';
 
 /** The groups of the menu of steps, in the order of the work. */
-export const STEP_GROUPS = ['Stock', 'Plane', 'Glue', 'Saw', 'Turn', 'Surface', 'Assemble', 'Wait'] as const;
+export const STEP_GROUPS = [
+  'Stock',
+  'Plane',
+  'Glue',
+  'Saw',
+  'Shape',
+  'Turn',
+  'Surface',
+  'Assemble',
+  'Wait',
+] as const;
 export type StepGroup = (typeof STEP_GROUPS)[number];
 
 /** What a step takes away, for the line under the stick: from what, and how much in mm. */
@@ -159,6 +169,10 @@ export interface StepRoom<S extends StepBase & { kind: string }> {
    * does, and the difference is booked as unexplained.
    */
   explains?: (step: S, dimension: DimensionName, over: number, measured: number) => S | undefined;
+  /** What it does goes by other steps of the job too: places from an edge that is trimmed later, an outline sawn before. */
+  looksAround?: true;
+  /** The outline that was sawn before stays what it is. */
+  keepsOutline?: true;
   sawing?: Sawing<S>;
   machining?: Machining<S>;
   /** It cuts into joints: glue must have lost its water before; other steps wait for the clamps alone. */

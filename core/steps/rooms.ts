@@ -1,6 +1,7 @@
 import type { StepKind, StepKinds } from '../document';
 import { assemble } from './assemble/assemble';
 import { crosscut } from './crosscut/crosscut';
+import { feature } from './feature/feature';
 import { finish } from './finish/finish';
 import { flatten } from './flatten/flatten';
 import { glue } from './glue/glue';
@@ -36,6 +37,7 @@ export const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
   resaw,
   oblique,
   shape,
+  feature,
   surface,
   assemble,
   outside,

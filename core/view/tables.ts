@@ -37,6 +37,8 @@ function typeWords(field: AnyField): string {
       return 'plain data';
     case 'gluePlan':
       return 'how it is glued';
+    case 'feature':
+      return 'feature';
   }
 }
 

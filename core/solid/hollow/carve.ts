@@ -25,14 +25,7 @@ export const meets = (form: Form, { form: other, m }: Before): boolean => {
 
 /** What of a region is left at a height beside what is hollow there. */
 const leftAt = (region: Region, z: number, others: readonly Before[]): Region =>
-  others.reduce<Region>((left, { form, m }) => {
-    // One rectangle after the other: chords of neighbouring layers run on one another.
-    const section = sectionAt(form, m, z);
-    const apart = form.kind === 'levels' && section.length > 1 && Math.abs(m[10]) < 0.5;
-    return apart
-      ? section.reduce<Region>((rest, loop) => subtracted(rest, [loop]), left)
-      : subtracted(left, section);
-  }, region);
+  others.reduce<Region>((left, { form, m }) => subtracted(left, sectionAt(form, m, z)), region);
 
 /**
  * A new form without what is hollow already, so that no wood is taken twice: in stretches along its axis, each exact where what lies

@@ -130,9 +130,38 @@ function squareSection(form: Form, m: Rigid, at: number): Region {
     const [x, y] = [from.x + u.x * k, from.y + u.y * k];
     return { x: m[0] * x + m[1] * y + m[2] * z + m[3], y: m[4] * x + m[5] * y + m[6] * z + m[7] };
   };
-  return layersOf(form).flatMap(({ z0, z1, region }) =>
-    chordsOf(region, from, u).map(([a, b]) => walkedAs([to(a, z0), to(b, z0), to(b, z1), to(a, z1)])),
+  if (form.kind === 'prism')
+    return chordsOf(form.region, from, u).map(([a, b]) =>
+      walkedAs([to(a, form.z0), to(b, form.z0), to(b, form.z1), to(a, form.z1)]),
+    );
+  return stacked(form, (region) => chordsOf(region, from, u)).map((corners) =>
+    walkedAs(corners.map(([k, z]) => to(k, z))),
   );
+}
+
+/** Chords of levels as outlines: levels that have as many chords stand one on the other, joined by straight sides. */
+function stacked(form: Levels, chords: (region: Region) => [number, number][]): [number, number][][] {
+  const rows = form.levels.map(({ z, region }) => ({ z, chords: chords(region) }));
+  const out: [number, number][][] = [];
+  let first = 0;
+  for (let i = 1; i <= rows.length; i++) {
+    const count = rows[first].chords.length;
+    if (i < rows.length && rows[i].chords.length === count) continue;
+    const run = rows.slice(first, i);
+    const low = first === 0 ? form.z0 : (rows[first - 1].z + rows[first].z) / 2;
+    const high = i === rows.length ? form.z1 : (rows[i - 1].z + rows[i].z) / 2;
+    for (let k = 0; k < count; k++) {
+      const side = (at: 0 | 1): [number, number][] => run.map((row) => [row.chords[k][at], row.z]);
+      const ends = (at: 0 | 1): [number, number][] => [
+        [run[0].chords[k][at], low],
+        ...side(at),
+        [run[run.length - 1].chords[k][at], high],
+      ];
+      out.push([...ends(1), ...ends(0).reverse()]);
+    }
+    first = i;
+  }
+  return out;
 }
 
 /** A leaning axis: the outline between the form’s ends, seen along its axis on the plane. */

@@ -46,6 +46,7 @@ export const finish: StepRoom<FinishStep> = {
   // How much goes with the finish and the wood: some of it must be there.
   needs: () => [{ what: 'supply', kind: 'finish' }],
   run: passThrough,
+  keepsOutline: true,
   labour: {
     setUp: 0,
     each: 0,

@@ -191,6 +191,7 @@ export const flatten: StepRoom<FlattenStep> = {
     sides: ({ top, bottom }) => [top.mm, bottom.mm],
   },
   needsSettled: true,
+  keepsOutline: true,
   labour: { setUp: 10, each: 5, pass: 5, more: helperMinutes },
   caution: 'End grain never goes under knives. The machine’s manual comes first.',
 };

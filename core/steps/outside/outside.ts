@@ -31,6 +31,7 @@ export const outside: StepRoom<OutsideStep> = {
   flow: { waits: true },
   begin: () => ({}),
   run: undefined,
+  keepsOutline: true,
   labour: {
     setUp: 0,
     each: 0,

@@ -30,6 +30,7 @@ export const rest: StepRoom<RestStep> = {
   flow: { waits: true },
   begin: () => ({}),
   run: passThrough,
+  keepsOutline: true,
   labour: {
     setUp: 0,
     each: 0,

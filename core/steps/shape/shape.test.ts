@@ -42,11 +42,47 @@ describe('shape', () => {
     expect(size(step)).toEqual([500, 150, 25].map((v) => expect.closeTo(v, 9)));
     expect(lostTo(step.lost, 'kerf')).toBe(0);
   });
-  it('a hollow, a line and a place beside the piece are refused, with the corners counted', () => {
+  it('a hollow is sawn as it is: its own area by the thickness stays', () => {
     const hollow = corners([0, 0], [400, 0], [200, 50], [400, 150], [0, 150]);
-    expect(run(build(three, [GLUE, cut(hollow)])).problems).toMatchObject([
-      { code: 'outline-not-round', severity: 'stop', numbers: { corners: 5 } },
+    const step = last(build(three, [GLUE, cut(hollow)]));
+    const shoelace = hollow.reduce((sum, p, i) => {
+      const q = hollow[(i + 1) % hollow.length];
+      return sum + (p.x.mm * q.y.mm - q.x.mm * p.y.mm) / 2;
+    }, 0);
+    expect(blankVolume(step.pieces[0].blank)).toBeCloseTo(shoelace * 25, 2);
+    expect(size(step)).toEqual([400, 150, 25].map((v) => expect.closeTo(v, 6)));
+    closes(build(three, [GLUE, cut(hollow)]));
+  });
+  it('a handle and a blade with arcs: areas of segments, the round in the ledger, the line cleaned up by a cutter', () => {
+    // A side of 400 that rises by 30 has R = 400 x 400 / 240 + 15.
+    const arcs: ShapeStep['outline'] = [
+      { x: { mm: 20 }, y: { mm: 20 } },
+      { x: { mm: 420 }, y: { mm: 20 }, radius: { mm: 10 } },
+      { x: { mm: 420 }, y: { mm: 100 }, rise: { mm: 30 } },
+      { x: { mm: 20 }, y: { mm: 100 } },
+    ];
+    const r = 400 ** 2 / 240 + 15;
+    const half = Math.asin(200 / r);
+    const segment = r * r * half - 200 * (r - 30);
+    for (const cleanUp of [0, 2]) {
+      const step = last(build(three, [GLUE, cut(arcs, { cleanUp: { mm: cleanUp } })]));
+      expect(size(step)).toEqual([400, 110, 25].map((v) => expect.closeTo(v, 6)));
+      // The corner between straight sides is round.
+      const wood = 400 * 80 + segment - (1 - Math.PI / 4) * 100;
+      expect(blankVolume(step.pieces[0].blank) / 25).toBeCloseTo(wood, 3);
+      expect(lostTo(step.lost, 'chips') > 0).toBe(cleanUp > 0);
+      closes(build(three, [GLUE, cut(arcs, { cleanUp: { mm: cleanUp } })]));
+    }
+  });
+  it('a line, one that crosses itself, one bent over more than half a circle and a place beside the piece are refused', () => {
+    const bow = corners([0, 0], [400, 150], [0, 150], [400, 0]);
+    expect(run(build(three, [GLUE, cut(bow)])).problems).toMatchObject([
+      { code: 'outline-not-round', severity: 'stop', numbers: { corners: 4 } },
     ]);
+    const [first, ...others] = corners([0, 0], [400, 0], [400, 100]);
+    expect(
+      run(build(three, [GLUE, cut([{ ...first, rise: { mm: 201 } }, ...others])])).problems,
+    ).toMatchObject([{ code: 'outline-not-round', numbers: { rise: 201, chord: 400 } }]);
     expect(
       outlinePlanes(
         [

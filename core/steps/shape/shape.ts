@@ -1,27 +1,38 @@
+import { boxOf, type Loop, offset, rectangle, type Region, reversed, subtracted } from '../../curve';
 import { counted } from '../../units';
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import {
   type Blank,
   book,
+  bookVolumes,
   EMPTY,
   emptyLedger,
+  extents,
+  type Form,
+  formInCell,
+  IDENTITY,
   type Ledger,
   type Plane,
+  type Rigid,
   splitBlank,
+  takeOut,
   toOrigin,
 } from '../../solid';
 import type { Length } from '../../units';
 import { sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
+import { type OutlineCorner, outlineLoop, overBent } from './outline';
 
-/** Saws every piece to an outline without hollows, seen from above or from the near edge; x from its left end. */
+/** Saws every piece to an outline, seen from above or from the near edge; x from its left end. */
 export interface ShapeStep extends StepBase {
   kind: 'shape';
   saw?: string;
   seen?: 'face' | 'edge';
-  outline?: { x: Length; y: Length }[];
+  outline?: OutlineCorner[];
+  /** Left outside the line, for the cutter that cleans it up along a template afterwards; 0 if missing. */
+  cleanUp?: Length;
   settings?: Record<string, unknown>;
 }
 
@@ -69,33 +80,110 @@ export function outlinePlanes(
   return planes;
 }
 
+/**
+ * Saws every piece to an outline with arcs or hollows: ends and edges that it has in common with its box as plain cuts, the rest as what
+ * is hollow around it. What the saw takes is kerf, what the cutter cleans up is chips, what falls off is offcut.
+ */
+function sawnRound(
+  step: ShapeStep,
+  inputs: readonly WorkPiece[],
+  { loop, kerfMm, cleanUpMm }: { loop: Loop; kerfMm: number; cleanUpMm: number },
+): Outcome {
+  const seen = step.seen ?? 'face';
+  const { x0, y0, x1, y1 } = boxOf([loop]);
+  const box: Loop = rectangle({ x: x0 - 1, y: y0 - 1 }, x1 - x0 + 2, y1 - y0 + 2);
+  const grown = (by: number): Region => (by > 0 ? offset(loop, by) : [loop]);
+  const waste: Region = [box, reversed(loop)];
+  const offcut: Region = subtracted([box], grown(cleanUpMm + kerfMm));
+  const chips: Region = cleanUpMm > 0 ? [...grown(cleanUpMm), reversed(loop)] : [];
+  const planes = outlinePlanes(
+    [
+      { x: x0, y: y0 },
+      { x: x1, y: y0 },
+      { x: x1, y: y1 },
+      { x: x0, y: y1 },
+    ],
+    seen,
+  ) as Plane[];
+  const toForm: Rigid = seen === 'face' ? IDENTITY : [1, 0, 0, 0, 0, 0, 1, 0, 0, -1, 0, 0];
+  let lost = emptyLedger();
+  const pieces: WorkPiece[] = [];
+  for (const piece of inputs) {
+    const whole = toOrigin(piece.blank);
+    const [, wide, thick] = extents(whole);
+    const [z0, z1] = seen === 'face' ? [0, thick] : [-wide, 0];
+    const cut = keepInside(whole, planes, kerfMm, lost);
+    lost = cut.ledger;
+    if (cut.blank.cells.length === 0) return besideIt(step);
+    const prism = (region: Region): Form => ({ kind: 'prism', region, z0: z0 - 1, z1: z1 + 1 });
+    const taken = takeOut(cut.blank, `${step.id}.outline`, {
+      form: prism(waste),
+      toForm,
+      plug: prism(offcut),
+    });
+    if (taken.blank.cells.length === 0) return besideIt(step);
+    const cleaned = cleanUpMm > 0 ? formsIn(cut.blank, prism(chips), toForm) : {};
+    const kerf = Object.fromEntries(
+      Object.entries(taken.lost).map(([id, mm3]) => [id, mm3 - (taken.plug[id] ?? 0) - (cleaned[id] ?? 0)]),
+    );
+    lost = bookVolumes(bookVolumes(bookVolumes(lost, 'kerf', kerf), 'chips', cleaned), 'offcut', taken.plug);
+    pieces.push({ ...piece, blank: toOrigin(taken.blank) });
+  }
+  return { pieces, lost };
+}
+
+/** Volume of a form in a blank, by species, mm3. */
+function formsIn(blank: Blank, form: Form, toForm: Rigid): Record<string, number> {
+  const out: Record<string, number> = {};
+  for (const cell of blank.cells)
+    out[cell.origin.species] = (out[cell.origin.species] ?? 0) + formInCell(form, cell, toForm);
+  return out;
+}
+
+const besideIt = (step: ShapeStep) =>
+  stopAt(step, 'nothing-left', ['The outline lies beside the piece: nothing is left of it.'], {
+    numbers: { left: 0, corners: step.outline?.length ?? 0 },
+  });
+
 /** Saws every piece to an outline. A shape that only stands in the documents changes nothing, and a note says so. */
 export function runShape(step: ShapeStep, inputs: readonly WorkPiece[], context: RunContext): Outcome {
   if (!step.outline || !step.saw) return { pieces: [...inputs], lost: emptyLedger() };
   const saw = sawOf(step, step.saw, context);
   if (isStopped(saw)) return saw;
   const corners = step.outline.map(({ x, y }) => ({ x: x.mm, y: y.mm }));
-  const planes = outlinePlanes(corners, step.seen ?? 'face');
-  if (!planes)
+  const bent = overBent(step.outline);
+  if (bent)
     return stopAt(
       step,
       'outline-not-round',
       [
-        `The outline of ${corners.length} corners has a hollow, or no area: Junta saws outlines without hollows.`,
+        `Side ${bent.side} rises `,
+        { mm: bent.rise },
+        ' over a chord of ',
+        { mm: bent.chord },
+        ': at half the chord, ',
+        { mm: bent.chord / 2 },
+        ', it is half a circle. Put a corner in between.',
       ],
+      { numbers: { rise: bent.rise, chord: bent.chord } },
+    );
+  const loop = outlineLoop(step.outline);
+  if (!loop)
+    return stopAt(
+      step,
+      'outline-not-round',
+      [`The outline of ${corners.length} corners crosses itself, or has no area.`],
       { numbers: { corners: corners.length } },
     );
+  const straight = loop.every(({ bulge }) => !bulge);
+  const planes = straight ? outlinePlanes(corners, step.seen ?? 'face') : undefined;
+  if (!planes || (step.cleanUp?.mm ?? 0) > 0)
+    return sawnRound(step, inputs, { loop, kerfMm: saw.kerf.mm, cleanUpMm: step.cleanUp?.mm ?? 0 });
   let lost = emptyLedger();
   const pieces: WorkPiece[] = [];
   for (const piece of inputs) {
     const cut = keepInside(toOrigin(piece.blank), planes, saw.kerf.mm, lost);
-    if (cut.blank.cells.length === 0)
-      return stopAt(step, 'nothing-left', ['The outline lies beside the piece: nothing is left of it.'], {
-        numbers: {
-          left: 0,
-          corners: corners.length,
-        },
-      });
+    if (cut.blank.cells.length === 0) return besideIt(step);
     lost = cut.ledger;
     pieces.push({ ...piece, blank: toOrigin(cut.blank) });
   }
@@ -105,9 +193,9 @@ export function runShape(step: ShapeStep, inputs: readonly WorkPiece[], context:
 /** The room of shaping. */
 export const shape: StepRoom<ShapeStep> = {
   kind: 'shape',
-  name: 'Shape',
-  group: 'Saw',
-  says: 'Saws every piece to an outline without hollows.',
+  name: 'Outline',
+  group: 'Shape',
+  says: 'Saws every piece to an outline of straight sides, arcs and round corners, with hollows or without.',
   subtitle: ({ outline }) =>
     outline ? `an outline of ${counted(outline.length, 'corner')}` : 'no outline yet: sizes pass through',
   fields: {
@@ -125,9 +213,18 @@ export const shape: StepRoom<ShapeStep> = {
       is: 'list',
       label: 'Corners',
       most: 200,
-      of: { is: 'group', fields: { x: { is: 'length' }, y: { is: 'length' } } },
+      of: {
+        is: 'group',
+        fields: {
+          x: { is: 'length' },
+          y: { is: 'length' },
+          rise: { is: 'length', optional: true },
+          radius: { is: 'length', optional: true },
+        },
+      },
       optional: true,
     },
+    cleanUp: { is: 'length', label: 'Left for the cutter to clean up', optional: true, most: 20 },
     settings: { is: 'plain', optional: true },
   },
   flow: {},
@@ -153,7 +250,7 @@ declare module '../../document/step' {
 
 declare module '../../document/finding' {
   interface FindingCodes {
-    /** An outline with a hollow, or without area. */
+    /** An outline that crosses itself, has no area, or bends over more than half a circle. */
     'outline-not-round': true;
   }
 }

@@ -21,6 +21,7 @@ export const surface: StepRoom<SurfaceStep> = {
   needs: () => [{ what: 'supply', kind: 'abrasive' }],
   run: undefined,
   needsSettled: true,
+  keepsOutline: true,
   labour: { setUp: 10, each: 40 },
 };
 

@@ -1,0 +1,8 @@
+export * from './model';
+export * from './floor';
+export * from './frame';
+export * from './kind';
+export * from './kinds';
+export * from './lay';
+export * from './place';
+export { type FeatureStep, featureName, laidOn, MOST_FEATURES } from './feature';
