@@ -11,8 +11,10 @@ function windingOf(loop: Loop, p: Point): number {
     }
     if (!arc || Math.hypot(p.x - arc.cx, p.y - arc.cy) >= arc.r) continue;
     const side = (b.x - a.x) * (p.y - a.y) - (p.x - a.x) * (b.y - a.y);
-    // A segment lies right of its chord where the arc turns counter-clockwise.
-    if (arc.sweep > 0 ? side < 0 : side >= 0) turns += Math.sign(arc.sweep);
+    // A segment lies right of its chord where the arc turns counter-clockwise. On the chord itself it counts where the chord did not.
+    const open = b.y > a.y || (b.y === a.y && b.x < a.x);
+    if (arc.sweep > 0 ? side < 0 || (side === 0 && open) : side > 0 || (side === 0 && !open))
+      turns += Math.sign(arc.sweep);
   }
   return turns;
 }

@@ -6,6 +6,7 @@ import { alike, otherMachine, otherSaw } from './asked';
 import type { ReviewContext } from './context';
 import { crossGrain } from './crossgrain';
 import { doneEarly } from './early';
+import { featureFindings } from './features';
 import { glueUpFindings } from './glueups';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { hollows } from './hollows';
@@ -83,6 +84,7 @@ function raise(asked: BuildDocument, timeline: Timeline, today?: string): Findin
     hollows,
     reachingSize,
     riding,
+    featureFindings,
     lopsidedTrim,
     thinMargins,
     glueUpFindings,

@@ -9,6 +9,7 @@ import {
   userOf,
   usersOf,
 } from '../document';
+import type { FeatureStep } from './feature/feature';
 import type { FlattenStep } from './flatten/flatten';
 import type { GlueStep } from './glue/step';
 import type { JointStep } from './joint/joint';
@@ -58,6 +59,9 @@ export const asSlicing = (step: Step | undefined): SliceStep | undefined =>
 export const slicings = (build: BuildDocument): SliceStep[] =>
   build.steps.flatMap((step) => asSlicing(step) ?? []);
 
+/** The step as one that cuts features; undefined where it is none. */
+export const asFeatures = (step: Step | undefined): FeatureStep | undefined =>
+  step && isOf(step, 'feature') ? step : undefined;
 /** A trim, or undefined for any other step. */
 export const asTrim = (step: Step | undefined): TrimStep | undefined =>
   isOf(step, 'trim') ? step : undefined;

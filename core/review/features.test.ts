@@ -1,0 +1,172 @@
+import { describe, expect, it } from 'vitest';
+import type { BuildDocument } from '../document';
+import { run } from '../run';
+import type { Feature, FeatureStep } from '../steps';
+import { build, GLUE, slot } from '../steps/steps.fixture';
+import { findingsOf, review } from '.';
+import { expectMended } from './mended.fixture';
+
+/* Strips of 60, 30 thick: joints at 60 and 120 of 180. */
+const strips = [slot('s1', 600, 60, 30), slot('s2', 600, 60, 30), slot('s3', 600, 60, 30)];
+const at = (by: number) => ({ from: 'low' as const, by: { mm: by } });
+const mm = (value: number) => ({ mm: value });
+const hole = (id: string, u: number, v: number, diameter: number, more: object = {}): Feature =>
+  ({ id, kind: 'hole', side: 'upper', u: at(u), v: at(v), diameter: mm(diameter), ...more }) as Feature;
+const cutting = (features: Feature[], change: Partial<BuildDocument> = {}): BuildDocument =>
+  build(
+    strips,
+    [
+      GLUE,
+      {
+        id: 'cut',
+        kind: 'feature',
+        inputs: ['panel'],
+        output: 'done',
+        features,
+        edges: 'finished',
+      } satisfies FeatureStep,
+    ],
+    change,
+  );
+const of = (document: BuildDocument) =>
+  findingsOf(document, run(document))
+    .filter(({ step, code }) => step === 'cut' && /^(feature|cutter|large)/.test(code))
+    .map(({ code, numbers }) => ({ code, ...numbers }));
+
+describe('features against joints, edges and each other', () => {
+  it('a hole of 20 at 65 lies on the joint at 60; at 73 it clears by 3', () => {
+    expect(of(cutting([hole('h', 200, 65, 20)]))).toEqual([
+      { code: 'feature-on-joint', into: 5, joints: 1, clear: 3, at: 0 },
+    ]);
+    expect(of(cutting([hole('h', 200, 73, 20)]))).toEqual([]);
+    expectMended(cutting([hole('h', 200, 65, 20)]), 'feature-on-joint');
+  });
+  it('beside the wood, out of the edge, too near to it: with the wall that is left', () => {
+    expect(of(cutting([hole('h', 900, 30, 20)]))).toEqual([
+      { code: 'feature-beside', length: 600, width: 180, at: 0 },
+    ]);
+    expect(of(cutting([hole('h', 200, 8, 20)]))).toEqual([
+      { code: 'feature-breaks-out', wall: expect.closeTo(-2, 9) as number, least: 3, at: 0 },
+    ]);
+    expect(of(cutting([hole('h', 200, 12, 20)]))).toEqual([
+      { code: 'feature-thin-wall', wall: expect.closeTo(2, 9) as number, least: 3, at: 0 },
+    ]);
+    for (const v of [8, 12])
+      expectMended(cutting([hole('h', 200, v, 20)]), v === 8 ? 'feature-breaks-out' : 'feature-thin-wall');
+  });
+  it('deeper than the wood, and too thin a floor', () => {
+    expect(of(cutting([hole('h', 200, 30, 20, { depth: mm(34) })]))).toEqual([
+      { code: 'feature-too-deep', depth: 34, thickness: 30, over: 4, at: 0 },
+    ]);
+    expect(of(cutting([hole('h', 200, 30, 20, { depth: mm(28.5) })]))).toEqual([
+      { code: 'feature-thin-floor', floor: 1.5, least: 3, at: 0 },
+    ]);
+    expectMended(cutting([hole('h', 200, 30, 20, { depth: mm(28.5) })]), 'feature-thin-floor');
+  });
+  it('mortises 9 deep from both edges of 16 meet by 2', () => {
+    const thin = build(
+      [slot('s1', 400, 16, 40)],
+      [
+        GLUE,
+        {
+          id: 'cut',
+          kind: 'feature',
+          inputs: ['panel'],
+          output: 'done',
+          edges: 'now',
+          features: (['near', 'far'] as const).map(
+            (side): Feature => ({
+              id: side,
+              kind: 'mortise',
+              side,
+              u: at(200),
+              v: at(20),
+              length: mm(40),
+              width: mm(8),
+              depth: mm(9),
+              ends: 'round',
+              runs: 'along',
+            }),
+          ),
+        } satisfies FeatureStep,
+      ],
+    );
+    expect(of(thin)).toEqual([
+      { code: 'features-meet', bridge: expect.closeTo(-2, 6) as number, least: 3, other: 0, at: 1 },
+    ]);
+  });
+  it('a hand hold 16 deep breaks through to a groove 15 in; 12 deep leaves 3', () => {
+    const both = (depth: number): Feature[] => [
+      {
+        id: 'j',
+        kind: 'juice',
+        side: 'upper',
+        u: at(0),
+        v: at(0),
+        inset: mm(15),
+        width: mm(10),
+        depth: mm(20),
+        radius: mm(10),
+        floor: 'flat',
+      },
+      {
+        id: 'g',
+        kind: 'handHold',
+        side: 'near',
+        u: at(300),
+        v: at(15),
+        length: mm(110),
+        height: mm(18),
+        depth: mm(depth),
+      },
+    ];
+    expect(of(cutting(both(16)))).toEqual([
+      { code: 'features-meet', bridge: expect.closeTo(-1, 2) as number, least: 3, other: 0, at: 1 },
+    ]);
+    expect(of(cutting(both(14)))).toMatchObject([
+      { code: 'features-near', bridge: expect.closeTo(1, 2) as number },
+    ]);
+    expect(of(cutting(both(12)))).toEqual([]);
+  });
+  it('a cutter that is too short, one that turns slowly, and the usual order', () => {
+    const { shop } = cutting([]);
+    const bits = [
+      { id: 'b', name: 'Spiral 12', kind: 'spiral', diameter: mm(12), cutting: mm(20), shank: mm(12) },
+      { id: 'big', name: 'Wide bit', kind: 'roundOver', diameter: mm(57) },
+    ] as NonNullable<typeof shop.bits>;
+    const pocket: Feature = {
+      id: 'p',
+      kind: 'pocket',
+      side: 'upper',
+      u: at(300),
+      v: at(90),
+      length: mm(80),
+      width: mm(60),
+      depth: mm(24),
+      radius: mm(6),
+    };
+    expect(of(cutting([pocket], { shop: { ...shop, bits } }))).toEqual([
+      { code: 'cutter-too-short', cutting: 20, depth: 24, short: 4, body: 12, wide: 12, at: 0 },
+    ]);
+    const edge: Feature = {
+      id: 'e',
+      kind: 'edge',
+      side: 'upper',
+      u: at(0),
+      v: at(0),
+      profile: 'roundOver',
+      size: mm(5),
+      which: 'all',
+      bit: 'big',
+    };
+    expect(
+      of(cutting([edge, hole('h', 200, 30, 10)], { shop: { ...shop, bits } })).map(({ code }) => code),
+    ).toEqual(['large-cutter', 'feature-order']);
+    const found = review(
+      cutting([edge, hole('h', 200, 30, 10)]),
+      run(cutting([edge, hole('h', 200, 30, 10)])),
+    );
+    const order = found.find(({ code }) => code === 'feature-order');
+    expect(order?.fixes.map(({ label }) => label)).toEqual(['Put them in the usual order']);
+  });
+});

@@ -1,0 +1,3 @@
+export * from './body';
+export * from './clearance';
+export * from './report';
