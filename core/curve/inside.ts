@@ -1,9 +1,9 @@
-import { type Loop, type Point, type Region, sidesOf } from './corner';
+import { type Point, type Region, type Side, sidesOf } from './corner';
 
-/** How often an outline goes round a point; what lies within 1e-12 of it may count either way. */
-function windingOf(loop: Loop, p: Point): number {
+/** How often sides of closed outlines go round a point; what lies within 1e-12 of them may count either way. */
+export function windingOf(sides: readonly Side[], p: Point): number {
   let turns = 0;
-  for (const { a, b, arc } of sidesOf(loop)) {
+  for (const { a, b, arc } of sides) {
     // The chord first, then the piece between chord and arc.
     if (a.y <= p.y !== b.y <= p.y) {
       const left = (b.x - a.x) * (p.y - a.y) - (p.x - a.x) * (b.y - a.y);
@@ -21,4 +21,4 @@ function windingOf(loop: Loop, p: Point): number {
 
 /** Whether a point lies in a region. */
 export const isInside = (region: Region, p: Point): boolean =>
-  region.reduce((turns, loop) => turns + windingOf(loop, p), 0) > 0;
+  region.reduce((turns, loop) => turns + windingOf(sidesOf(loop), p), 0) > 0;

@@ -1,4 +1,4 @@
-import { type Cell, dot, faceOffset } from '../solid';
+import { type Cell, dot, faceOffset, type Vec3 } from '../solid';
 import {
   type BoardMarks,
   linearToByte,
@@ -9,6 +9,7 @@ import {
   type Sample,
   woodAt,
 } from '../wood';
+import { Looker } from './hollowed';
 import { axesOf, type Camera, type Frame, type Scene, type View, viewFrame } from './scene';
 
 /** A picture being made: which face each pixel shows. Made once per view and size, then shaded in bands. */
@@ -24,6 +25,8 @@ export interface Scan {
   /** Index into `faces`, -1 where nothing is. */
   hit: Int32Array;
   faces: { cell: Cell; normal: readonly number[]; offset: number }[];
+  /** Looks into holes and grooves; undefined where the scene has none. */
+  looker?: Looker;
 }
 
 /**
@@ -66,7 +69,19 @@ export function scanScene(
       });
     }
   }
-  return { width, height, pxMm, left: frame.left, top: frame.top, view, hit, faces };
+  const hollow = scene.cells.some(({ hollows }) => hollows);
+  const looker = hollow ? new Looker(scene.cells, [-eye[0], -eye[1], -eye[2]], pxMm) : undefined;
+  return {
+    width,
+    height,
+    pxMm,
+    left: frame.left,
+    top: frame.top,
+    view,
+    hit,
+    faces,
+    ...(looker ? { looker } : {}),
+  };
 }
 
 /** Visits the pixels whose centres lie in a convex polygon. */
@@ -106,6 +121,67 @@ const PLACES: Record<1 | 4, number[][]> = {
     [0.625, 0.875],
   ],
 };
+
+/** How much the wood in a hollow darkens, at most, and how deep it is when half of that is reached, mm. */
+const SHADE = { most: 0.3, half: 9 };
+
+/** Light on wood that lies askew, as from the upper left: an edge that is rounded shows it. */
+const slopeLight = (n: readonly number[], eye: readonly number[]): number => {
+  const facing = n[0] * eye[0] + n[1] * eye[1] + n[2] * eye[2];
+  return 0.8 + 0.2 * Math.max(0, facing) - 0.08 * n[0] + 0.1 * n[1];
+};
+
+/** One pixel of a cell with hollows: each sample goes on behind the face until it meets wood, or nothing. */
+function shadeHollow(
+  scan: Scan,
+  face: Scan['faces'][number],
+  { x, y, light, places }: { x: number; y: number; light: number; places: number[][] },
+  { sample, lab, linear }: { sample: Sample; lab: Float64Array; linear: Float64Array },
+  rgba: Uint8ClampedArray,
+  at: number,
+): void {
+  const { right, up, eye } = axesOf(scan.view);
+  const n = face.normal;
+  const facing = n[0] * eye[0] + n[1] * eye[1] + n[2] * eye[2];
+  let [red, green, blue, hits] = [0, 0, 0, 0];
+  for (const [ox, oy] of places) {
+    const h = scan.left + (x + ox) * scan.pxMm;
+    const v = scan.top - (y + oy) * scan.pxMm;
+    const flat = [0, 1, 2].map((k) => right[k] * h + up[k] * v);
+    const d = (face.offset - n[0] * flat[0] - n[1] * flat[1] - n[2] * flat[2]) / facing;
+    const p: Vec3 = [flat[0] + eye[0] * d, flat[1] + eye[1] * d, flat[2] + eye[2] * d];
+    const seen = scan.looker?.from(face.cell, p);
+    if (!seen) continue;
+    const { cell, deep, normal = n } = seen;
+    const [px, py, pz] = [p[0] - eye[0] * deep, p[1] - eye[1] * deep, p[2] - eye[2] * deep];
+    const { toLog, origin } = cell;
+    sample.look = lookOf(origin.species);
+    sample.seed = origin.seed;
+    sample.shade = origin.shade;
+    sample.tone = origin.tone;
+    sample.nx = toLog[0] * normal[0] + toLog[1] * normal[1] + toLog[2] * normal[2];
+    sample.ny = toLog[4] * normal[0] + toLog[5] * normal[1] + toLog[6] * normal[2];
+    sample.nz = toLog[8] * normal[0] + toLog[9] * normal[1] + toLog[10] * normal[2];
+    const lx = toLog[0] * px + toLog[1] * py + toLog[2] * pz + toLog[3];
+    const ly = toLog[4] * px + toLog[5] * py + toLog[6] * pz + toLog[7];
+    const lz = toLog[8] * px + toLog[9] * py + toLog[10] * pz + toLog[11];
+    woodAt(lx, ly, lz, sample, lab);
+    const marks = origin.marks as BoardMarks | undefined;
+    if (marks) markWood(marks, lx, ly, lz, sample.look, scan.pxMm, lab);
+    if (scan.oiled) oil(lab);
+    lab[0] *= deep > 0 ? slopeLight(normal, eye) * (1 - (SHADE.most * deep) / (deep + SHADE.half)) : light;
+    okLabToLinear(lab[0], lab[1], lab[2], linear);
+    red += linear[0];
+    green += linear[1];
+    blue += linear[2];
+    hits += 1;
+  }
+  if (hits === 0) return;
+  rgba[at] = linearToByte(red / hits);
+  rgba[at + 1] = linearToByte(green / hits);
+  rgba[at + 2] = linearToByte(blue / hits);
+  rgba[at + 3] = Math.round((255 * hits) / places.length);
+}
 
 /**
  * Shades rows `from` up to `to` of a scan into RGBA bytes, with 1 or 4 samples a pixel, averaged in linear light.
@@ -161,6 +237,11 @@ export function shadeRows(
         sample.nz = toLog[8] * n[0] + toLog[9] * n[1] + toLog[10] * n[2];
       }
       const n = face.normal;
+      if (scan.looker && face.cell.hollows) {
+        shadeHollow(scan, face, { x, y, light, places }, { sample, lab, linear }, rgba, at);
+        current = -1;
+        continue;
+      }
       let [red, green, blue] = [0, 0, 0];
       for (const [ox, oy] of places) {
         const h = scan.left + (x + ox) * scan.pxMm;

@@ -1,0 +1,210 @@
+import { type Region, type Side, sidesOf, windingOf } from '../curve';
+import type { Form, Level, Vec3 } from '../solid';
+
+/** A plane outline ready to be asked about points many times: its sides, and their numbers one behind the other. */
+export interface Plan {
+  sides: readonly Side[];
+  /** Of each side: its ends, then 0 0 0 0 0 0 for a straight one, else centre, radius, the way to its middle, cosine of half its sweep. */
+  numbers: Float64Array;
+}
+const EACH = 10;
+const plans = new WeakMap<Region, Plan>();
+/** The sides of an outline, made once. */
+export function planOf(region: Region): Plan {
+  let plan = plans.get(region);
+  if (!plan) {
+    const sides = region.flatMap(sidesOf);
+    const numbers = new Float64Array(sides.length * EACH);
+    sides.forEach(({ a, b, arc }, i) => {
+      numbers.set([a.x, a.y, b.x, b.y], i * EACH);
+      if (!arc) return;
+      const middle = arc.from + arc.sweep / 2;
+      const half = Math.cos(Math.min(Math.PI, Math.abs(arc.sweep) / 2));
+      numbers.set([arc.cx, arc.cy, arc.r, Math.cos(middle), Math.sin(middle), half], i * EACH + 4);
+    });
+    plan = { sides, numbers };
+    plans.set(region, plan);
+  }
+  return plan;
+}
+
+/** How far inside an outline a point lies, mm; below zero outside. */
+const insideBy = (plan: Plan, x: number, y: number): number =>
+  (windingOf(plan.sides, { x, y }) > 0 ? 1 : -1) * awayFrom(plan, x, y);
+
+/** How far a point lies from an outline, mm. Runs some hundred thousand times for a picture. */
+function awayFrom({ numbers }: Plan, x: number, y: number): number {
+  let least = Infinity;
+  for (let o = 0; o < numbers.length; o += EACH) {
+    const ax = x - numbers[o];
+    const ay = y - numbers[o + 1];
+    const r = numbers[o + 6];
+    let own: number;
+    if (r === 0) {
+      const dx = numbers[o + 2] - numbers[o];
+      const dy = numbers[o + 3] - numbers[o + 1];
+      const long = dx * dx + dy * dy;
+      const t = long > 0 ? Math.min(1, Math.max(0, (ax * dx + ay * dy) / long)) : 0;
+      const [px, py] = [ax - t * dx, ay - t * dy];
+      own = px * px + py * py;
+    } else {
+      const cx = x - numbers[o + 4];
+      const cy = y - numbers[o + 5];
+      const away = Math.sqrt(cx * cx + cy * cy);
+      const bx = x - numbers[o + 2];
+      const by = y - numbers[o + 3];
+      own = Math.min(ax * ax + ay * ay, bx * bx + by * by);
+      if (cx * numbers[o + 7] + cy * numbers[o + 8] >= away * numbers[o + 9])
+        own = Math.min(own, (away - r) ** 2);
+    }
+    if (own < least) least = own;
+  }
+  return Math.sqrt(least);
+}
+
+/** Every other level, with the first and the last: a picture shows no more. */
+const everyOther = (levels: readonly Level[]): readonly Level[] =>
+  levels.length <= 8 ? levels : levels.filter((_, i) => i % 2 === 0 || i === levels.length - 1);
+
+/** Points of a block along each way, less one. */
+const BLOCK = 8;
+const ROW = BLOCK + 1;
+/** A block that lies wholly out of every level, or wholly in an outline. */
+const OUT = 0;
+const IN = 1;
+
+/**
+ * Whether points lie in a form, and how deep, for a picture: asked block by block. A block that is wholly in or out is told so from its
+ * middle; of a form of levels the distances of a block’s points are kept, and what lies between is taken as even.
+ */
+export class Field {
+  private readonly blocks = new Map<number, number | Float32Array>();
+  private readonly far = new Map<number, boolean>();
+  private readonly plans: readonly Plan[];
+  private readonly zs: readonly number[];
+
+  constructor(
+    private readonly form: Form,
+    /** Between points, mm. */
+    private readonly grid: number,
+  ) {
+    const levels = form.kind === 'prism' ? [{ z: 0, region: form.region }] : everyOther(form.levels);
+    this.plans = levels.map(({ region }) => planOf(region));
+    this.zs = levels.map(({ z }) => z);
+  }
+
+  private block(bx: number, by: number): number | Float32Array {
+    const key = bx * 100_003 + by;
+    let known = this.blocks.get(key);
+    if (known === undefined) {
+      known = this.made(bx, by);
+      this.blocks.set(key, known);
+    }
+    return known;
+  }
+
+  private made(bx: number, by: number): number | Float32Array {
+    const size = BLOCK * this.grid;
+    if (this.farOut(Math.floor(bx / BLOCK), Math.floor(by / BLOCK))) return OUT;
+    const reach = size * 0.7072;
+    const middles = this.middles((bx + 0.5) * size, (by + 0.5) * size);
+    if (middles.every((mm) => mm < -reach)) return OUT;
+    if (this.form.kind === 'prism') return middles[0] > reach ? IN : 2;
+    const out = new Float32Array(this.plans.length * ROW * ROW);
+    this.plans.forEach((plan, k) => {
+      let before = 0;
+      for (let j = 0; j < ROW; j++)
+        for (let i = 0; i < ROW; i++) {
+          const [x, y] = [bx * size + i * this.grid, by * size + j * this.grid];
+          // Next to a point that lies farther from the outline than they are apart, no side is crossed.
+          const same = i > 0 && Math.abs(before) > this.grid;
+          before =
+            plan.sides.length === 0
+              ? -1e3
+              : same
+                ? Math.sign(before) * awayFrom(plan, x, y)
+                : insideBy(plan, x, y);
+          out[(k * ROW + j) * ROW + i] = before;
+        }
+    });
+    return out;
+  }
+
+  private middles(x: number, y: number): number[] {
+    return this.plans.map((plan) => (plan.sides.length === 0 ? -1e3 : insideBy(plan, x, y)));
+  }
+
+  /** Whether a block of blocks lies wholly out of every level. */
+  private farOut(bx: number, by: number): boolean {
+    const key = bx * 100_003 + by;
+    let known = this.far.get(key);
+    if (known === undefined) {
+      const size = BLOCK * BLOCK * this.grid;
+      known = this.middles((bx + 0.5) * size, (by + 0.5) * size).every((mm) => mm < -size * 0.7072);
+      this.far.set(key, known);
+    }
+    return known;
+  }
+
+  /** Whether a point lies in the form; its height is known to lie between the form’s ends. */
+  opens(x: number, y: number, z: number): boolean {
+    const size = BLOCK * this.grid;
+    const block = this.block(Math.floor(x / size), Math.floor(y / size));
+    if (block === OUT) return false;
+    if (this.form.kind === 'levels') return this.depth(x, y, z) > 0;
+    return block === IN || windingOf(this.plans[0].sides, { x, y }) > 0;
+  }
+
+  /** How far inside a form of levels a point lies, mm; below zero outside. */
+  depth(x: number, y: number, z: number): number {
+    const size = BLOCK * this.grid;
+    const [bx, by] = [Math.floor(x / size), Math.floor(y / size)];
+    const block = this.block(bx, by);
+    if (typeof block === 'number') return block === IN ? size : -size / 2;
+    const [fx, fy] = [x / this.grid - bx * BLOCK, y / this.grid - by * BLOCK];
+    const i = Math.min(BLOCK - 1, Math.floor(fx));
+    const j = Math.min(BLOCK - 1, Math.floor(fy));
+    const [u, v] = [fx - i, fy - j];
+    const at = (k: number) => {
+      const o = (k * ROW + j) * ROW + i;
+      return (
+        (block[o] * (1 - u) + block[o + 1] * u) * (1 - v) +
+        (block[o + ROW] * (1 - u) + block[o + ROW + 1] * u) * v
+      );
+    };
+    const { zs } = this;
+    const last = zs.length - 1;
+    if (last === 0) return at(0);
+    let k = 0;
+    while (k < last - 1 && zs[k + 1] < z) k++;
+    const t = (z - zs[k]) / (zs[k + 1] - zs[k]);
+    return at(k) * (1 - t) + at(k + 1) * t;
+  }
+
+  /** How the wall of a form of levels lies at a point, out of the wood. */
+  slope(x: number, y: number, z: number): Vec3 {
+    const e = this.grid / 4;
+    const here = this.depth(x, y, z);
+    const g = [
+      this.depth(x + e, y, z) - here,
+      this.depth(x, y + e, z) - here,
+      this.depth(x, y, z + e) - here,
+    ];
+    const long = Math.hypot(...g) || 1;
+    return [g[0] / long, g[1] / long, g[2] / long];
+  }
+}
+
+const fields = new WeakMap<Form, Map<number, Field>>();
+/** The field of a form for pixels of a size: made once for each fineness, in steps of two. */
+export function fieldOf(form: Form, pxMm: number): Field {
+  const grid = Math.min(2, Math.max(0.25, 2 ** Math.round(Math.log2(pxMm * 1.5))));
+  const own = fields.get(form) ?? new Map<number, Field>();
+  fields.set(form, own);
+  let field = own.get(grid);
+  if (!field) {
+    field = new Field(form, grid);
+    own.set(grid, field);
+  }
+  return field;
+}
