@@ -183,9 +183,26 @@ export const gluePlan = exact({
     kind: aidKind(),
     places: optionalList(exact({ joint: joint(), at: exactPlace() }).required(), 500),
     keepOut: optionalList(
-      exact({ from: exactPlace(), to: exactPlace(), why: text(80).required() }).required(),
+      exact({
+        from: exactPlace(),
+        to: exactPlace(),
+        why: text(80).required(),
+        joint: joint().optional(),
+        low: exactPlace().default(undefined).optional(),
+        high: exactPlace().default(undefined).optional(),
+      }).required(),
       50,
     ),
+    own: exact({
+      thick: notNegative(),
+      into: notNegative(),
+      along: notNegative(),
+      pitch: notNegative().default(undefined).optional(),
+      first: notNegative().default(undefined).optional(),
+      count: yup.number().integer().min(1).max(200).optional(),
+    })
+      .default(undefined)
+      .optional(),
   })
     .default(undefined)
     .optional(),

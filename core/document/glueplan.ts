@@ -46,7 +46,31 @@ export interface JointRecord {
 export interface AidPlan {
   kind: AidKind;
   places?: { joint: number; at: Length }[];
-  keepOut?: { from: Length; to: Length; why: string }[];
+  keepOut?: KeptClear[];
+  /** A size of its own instead of the usual ones of its kind. */
+  own?: OwnAidSize;
+}
+
+/** What aids must keep clear of: a stretch along the joints; of one joint only, or between two heights over the lower face. */
+export interface KeptClear {
+  from: Length;
+  to: Length;
+  why: string;
+  joint?: number;
+  low?: Length;
+  high?: Length;
+}
+
+/** An aid as the maker has it: how thick its hole is, how far it goes into each strip, how long it is along the joint, and where. */
+export interface OwnAidSize {
+  thick: Length;
+  into: Length;
+  along: Length;
+  pitch?: Length;
+  /** Middle of the first, from the left end of the joint. */
+  first?: Length;
+  /** How many on each joint. */
+  count?: number;
 }
 
 /** One act of a glue-up, as it was timed. */

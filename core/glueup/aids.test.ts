@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { Brief, BuildDocument, Edit } from '../document';
+import type { Brief, BuildDocument, Edit, KeptClear, OwnAidSize } from '../document';
 import { mustEdit } from '../edit';
 import { typed } from '../kit';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
+import type { Feature, FeatureStep, GlueStep } from '../steps';
+import { build as fixtureBuild, GLUE, slot } from '../steps/steps.fixture';
 import { INCH } from '../units';
 import { layAids } from './aids';
 import { type GlueUp, glueUpOf } from './glueup';
@@ -77,6 +79,101 @@ describe('alignment aids', () => {
       },
     });
     expect(laid(clear).aids[0].bad?.kind).toBe('keepOut');
+  });
+  /* A counter of five boards of 112, 1500 long, with an opening of 480 x 360 in its middle: 100 to 460 across. */
+  const counter = (into: number, more: Partial<OwnAidSize> = {}, features: Feature[] = [SINK]) =>
+    fixtureBuild(
+      [1, 2, 3, 4, 5].map((i) => slot(`s${i}`, 1500, 112, 30)),
+      [
+        {
+          ...GLUE,
+          plan: {
+            aids: {
+              kind: 'biscuits',
+              places: [{ joint: 4, at: { mm: 750 } }],
+              own: { thick: { mm: 4 }, into: { mm: into }, along: { mm: 50 }, ...more },
+            },
+          },
+        },
+        {
+          id: 'cut',
+          kind: 'feature',
+          inputs: ['panel'],
+          output: 'cut',
+          features,
+          edges: 'finished',
+        } satisfies FeatureStep,
+      ],
+    );
+  const SINK: Feature = {
+    id: 'sink',
+    kind: 'opening',
+    side: 'upper',
+    u: { from: 'middle', by: { mm: 0 } },
+    v: { from: 'middle', by: { mm: 0 } },
+    shape: 'rectangle',
+    length: { mm: 480 },
+    width: { mm: 360 },
+    radius: { mm: 25 },
+    cutter: { mm: 10 },
+  };
+  it('at an opening from 100: 14 into the strips of the joint at 112 is exposed by 2, 12 by 0, 10 falls away', () => {
+    const bad = (into: number) => laid(counter(into)).aids[0].bad;
+    // The joint at 112 from the near edge is the fourth from the far one.
+    expect(first(counter(14)).lines.find(({ joint }) => joint === 4)?.at).toBeCloseTo(112, 6);
+    expect(bad(14)).toMatchObject({
+      kind: 'cut',
+      step: 'Bore and rout',
+      shortMm: expect.closeTo(5, 6) as number,
+    });
+    expect(bad(14)?.words).toContainEqual({ mm: expect.closeTo(2, 6) as number });
+    expect(bad(12)).toMatchObject({ kind: 'cut', shortMm: expect.closeTo(3, 6) as number });
+    expect(bad(10)?.kind).toBe('waste');
+    // By themselves, none is put where it would be opened or fall away.
+    const build = counter(14);
+    const free = mustEdit(build, {
+      do: 'planGlue',
+      step: 'glue',
+      change: { aids: { kind: 'biscuits', own: { thick: { mm: 4 }, into: { mm: 14 }, along: { mm: 50 } } } },
+    });
+    const all = laid(free);
+    expect(all.aids.length).toBeGreaterThan(10);
+    expect(all.aids.every((aid) => aid.bad === undefined)).toBe(true);
+    for (const { joint, at } of all.aids.filter((aid) => aid.joint === 4 || aid.joint === 1))
+      expect(Math.abs(at - 750), `joint ${joint} at ${at}`).toBeGreaterThan(240 + 25);
+  });
+  it('take the number, pitch and first place that were entered, and keep clear of a joint or a height alone', () => {
+    const own = counter(10, { pitch: { mm: 300 }, first: { mm: 90 }, count: 3 }, []);
+    const free = mustEdit(own, {
+      do: 'planGlue',
+      step: 'glue',
+      change: { aids: { ...(own.steps[1] as GlueStep).plan?.aids, kind: 'biscuits', places: undefined } },
+    });
+    expect(
+      laid(free)
+        .aids.filter(({ joint }) => joint === 2)
+        .map(({ at }) => at),
+    ).toEqual([90, 390, 690]);
+    const clear = (zone: Partial<KeptClear>) =>
+      laid(
+        mustEdit(own, {
+          do: 'planGlue',
+          step: 'glue',
+          change: {
+            aids: {
+              kind: 'biscuits',
+              places: [{ joint: 4, at: { mm: 750 } }],
+              own: (own.steps[1] as GlueStep).plan?.aids?.own,
+              keepOut: [{ from: { mm: 700 }, to: { mm: 800 }, why: 'a bolt', ...zone }],
+            },
+          },
+        }),
+      ).aids[0].bad?.kind;
+    expect(clear({})).toBe('keepOut');
+    expect(clear({ joint: 4 })).toBe('keepOut');
+    expect(clear({ joint: 3 })).toBeUndefined();
+    expect(clear({ low: { mm: 20 } })).toBeUndefined();
+    expect(clear({ high: { mm: 10 } })).toBeUndefined();
   });
   it('never meet in a thin strip: those of neighbouring joints are set apart', () => {
     const narrow = withAids(planned({ module: typed('1') }), 'biscuits');

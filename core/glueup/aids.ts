@@ -1,7 +1,17 @@
 import { type AidSize, SIZES } from './aidsizes';
-import { type BuildDocument, type Phrase, userOf } from '../document';
+import { clearance, rectangle, wallTo } from '../curve';
+import { type BuildDocument, type OwnAidSize, type Phrase, userOf } from '../document';
 import { type AidKind, gluingOf, type ShopSnapshot, widestMilled } from '../kit';
-import { type Blank, type Cell, faceOffset, inverse, movePoint, type Vec3 } from '../solid';
+import {
+  type Blank,
+  type Cell,
+  compose,
+  faceOffset,
+  inverse,
+  movePoint,
+  type Vec3,
+  widestOf,
+} from '../solid';
 import { roomOf, type Timeline, type TimelineStep } from '../steps';
 import type { GlueUp } from './glueup';
 
@@ -22,7 +32,7 @@ export interface Aid {
 
 /** What an aid runs into. */
 export interface AidProblem {
-  kind: 'cut' | 'end' | 'aid' | 'keepOut' | 'thin';
+  kind: 'cut' | 'end' | 'aid' | 'keepOut' | 'thin' | 'waste';
   /** The later step that would open it, by name. */
   step?: string;
   words: Phrase[];
@@ -109,7 +119,8 @@ function layAll(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLa
   const centreMm = glueUp.heightMm / 2;
   if (kind === 'none' || kind === 'cauls' || !entry || glueUp.askew)
     return { kind, aids: [], centreMm, bare: [] };
-  const size = sizeFor(kind, glueUp);
+  const own = plan?.aids?.own;
+  const size = own ? ownSize(own, kind) : sizeFor(kind, glueUp);
   if (!size)
     return {
       kind,
@@ -146,7 +157,9 @@ function layAll(build: BuildDocument, timeline: Timeline, glueUp: GlueUp): AidLa
   const bare: AidLayout['bare'] = [];
   for (const line of glueUp.lines) {
     const laid =
-      kind === 'splines' ? spline(line, size, check) : pitched(line, size, glueUp, { before: aids, check });
+      kind === 'splines'
+        ? spline(line, size, check)
+        : pitched(line, size, glueUp, { before: aids, check, ...(own ? { own } : {}) });
     aids.push(...laid.aids);
     if (laid.aids.length === 0 && laid.why) bare.push({ joint: line.joint, words: laid.why.words });
   }
@@ -183,6 +196,20 @@ function sizeFor(kind: keyof typeof SIZES, { heightMm, thinnestMm }: GlueUp): Ai
   );
 }
 
+/** A size that the maker entered; it is called by its own numbers where it is drawn. */
+const ownSize = ({ thick, into, along, pitch }: OwnAidSize, kind: keyof typeof SIZES): AidSize => ({
+  ...smallest(kind),
+  name: `${kind === 'looseTenons' ? 'loose tenon' : kind.slice(0, -1)} of its own size`,
+  trade: '',
+  along: along.mm,
+  into: into.mm,
+  thick: thick.mm,
+  pitch: pitch?.mm ?? 150,
+});
+
+/** A third of the joint’s height: an aid no thicker than that leaves as much wood on both sides of it (common practice). mm. */
+export const thirdOf = ({ heightMm }: GlueUp): number => heightMm / THIRD;
+
 type Check = (aid: Aid) => AidProblem | undefined;
 
 /** Asks the solid model whether an aid's hole stays in wood, now and after every later step. */
@@ -200,6 +227,9 @@ function checker(
     const line = glueUp.lines.find((each) => each.joint === joint);
     if (!line) return { kind: 'thin', words: [`There is no joint ${joint}.`], shortMm: 0 };
     for (const zone of keepOut) {
+      if (zone.joint !== undefined && zone.joint !== joint) continue;
+      if (zone.low && zone.low.mm >= mid + size.thick / 2 - TOUCH) continue;
+      if (zone.high && zone.high.mm <= mid - size.thick / 2 + TOUCH) continue;
       const over = Math.min(at + along / 2, zone.to.mm) - Math.max(at - along / 2, zone.from.mm);
       if (over > TOUCH)
         return {
@@ -227,8 +257,11 @@ function checker(
       if (!cell) return outside(p, at, { reach, line, blank });
       held.set(cell, [...(held.get(cell) ?? []), movePoint(cell.toLog, p)]);
     }
+    const box = boxOfAid({ at, along, line, size, mid }, glueUp.axes);
     for (const { name, cells } of later)
       for (const [cell, logs] of held) {
+        const bad = inHollows(box, cell, cells, name);
+        if (bad) return bad;
         const most = cells
           .filter(({ cell: after }) => after.id === cell.id)
           .reduce(
@@ -236,6 +269,13 @@ function checker(
               Math.max(best, Math.min(...logs.map((log) => depthIn(after, movePoint(back, log))))),
             -Infinity,
           );
+        if (most === -Infinity)
+          return {
+            kind: 'waste',
+            step: name,
+            words: [`It falls away with what ${name} takes off.`],
+            shortMm: 0,
+          };
         if (most < -TOUCH) {
           const short = Math.min(-most, along + size.into);
           return {
@@ -254,6 +294,101 @@ function checker(
       }
     return undefined;
   };
+}
+
+/** The wood that an aid fills, as a box in the blank’s frame. */
+function boxOfAid(
+  {
+    at,
+    along,
+    line,
+    size,
+    mid,
+  }: { at: number; along: number; line: { at: number }; size: AidSize; mid: number },
+  { run, press, depth }: GlueUp['axes'],
+): { min: Vec3; max: Vec3 } {
+  const [min, max]: [number, number, number][] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
+  min[run] = at - along / 2;
+  max[run] = at + along / 2;
+  min[press] = line.at - size.into;
+  max[press] = line.at + size.into;
+  min[depth] = mid - size.thick / 2;
+  max[depth] = mid + size.thick / 2;
+  return { min, max };
+}
+
+/** Whether what later steps cut into the wood around an aid opens it, comes too near, or takes it away with the waste. */
+function inHollows(
+  { min, max }: { min: Vec3; max: Vec3 },
+  cell: Cell,
+  after: Later['cells'],
+  name: string,
+): AidProblem | undefined {
+  const seen = new Set<unknown>();
+  for (const { cell: now } of after) {
+    if (now.id !== cell.id) continue;
+    for (const { form, fromLog } of now.hollows ?? []) {
+      if (seen.has(form)) continue;
+      seen.add(form);
+      // The log stands fast: the glue-up’s own wood tells where the hollow lies in it.
+      const m = compose(fromLog, cell.toLog);
+      const corners = [min[0], max[0]].flatMap((x) =>
+        [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z) => movePoint(m, [x, y, z]))),
+      );
+      const range = (a: number) => [
+        Math.min(...corners.map((p) => p[a])),
+        Math.max(...corners.map((p) => p[a])),
+      ];
+      const [[x0, x1], [y0, y1], [z0, z1]] = [range(0), range(1), range(2)];
+      const deep = Math.max(0, form.z0 - z1, z0 - form.z1);
+      if (deep >= AID_COVER - TOUCH) continue;
+      const region = form.kind === 'prism' ? form.region : widestOf(form);
+      const aid = rectangle({ x: x0, y: y0 }, x1 - x0, y1 - y0);
+      const plan = clearance(region, [aid]);
+      const free = plan > 0 ? Math.hypot(plan, deep) : deep > 0 ? deep : plan;
+      if (free >= AID_COVER - TOUCH) continue;
+      const all = deep === 0 && z0 >= form.z0 - TOUCH && z1 <= form.z1 + TOUCH;
+      // What sticks out of the opening: wood around it that is left, with the aid bare in its edge.
+      const inside = wallTo([aid], region);
+      if (plan < -TOUCH && all && inside > TOUCH)
+        return {
+          kind: 'waste',
+          step: name,
+          words: [`It falls away with what ${name} takes off.`],
+          shortMm: 0,
+        };
+      if (plan < -TOUCH && all && -inside < -free)
+        return {
+          kind: 'cut',
+          step: name,
+          words: [
+            `${name} leaves it bare in its edge: `,
+            { mm: Math.max(0, -inside) },
+            ' of it stays in the wood.',
+          ],
+          shortMm: AID_COVER + Math.max(0, -inside),
+        };
+      return {
+        kind: 'cut',
+        step: name,
+        words:
+          free < -TOUCH
+            ? [`${name} would cut into it by `, { mm: -free }, '.']
+            : [
+                `${name} would lay it bare: `,
+                { mm: Math.max(0, free) },
+                ' of wood stays, ',
+                { mm: AID_COVER },
+                ' should.',
+              ],
+        shortMm: AID_COVER - free,
+      };
+    }
+  }
+  return undefined;
 }
 
 /** Why a corner of an aid's hole lies in no wood already. */
@@ -311,12 +446,13 @@ function pitched(
   line: GlueUp['lines'][number],
   size: AidSize,
   glueUp: GlueUp,
-  { before, check }: { before: readonly Aid[]; check: Check },
+  { before, check, own }: { before: readonly Aid[]; check: Check; own?: OwnAidSize },
 ): { aids: Aid[]; why?: AidProblem } {
   const length = line.to - line.from;
-  const count = Math.max(2, Math.round(length / size.pitch) + 1);
-  const first = Math.min(size.along / 2 + 40, length / 2);
-  const step = count > 1 ? (length - 2 * first) / (count - 1) : 0;
+  const first = own?.first?.mm ?? Math.min(size.along / 2 + 40, length / 2);
+  const room = Math.max(0, length - 2 * first);
+  const count = own?.count ?? Math.max(2, Math.round((own?.first ? room : length) / size.pitch) + 1);
+  const step = count > 1 ? (own?.pitch?.mm ?? room / (count - 1)) : 0;
   const out: Aid[] = [];
   let why: AidProblem | undefined;
   for (let i = 0; i < count; i++) {

@@ -95,9 +95,17 @@ function onSide(list: ReturnType<typeof joints>, { feature, side }: LaidFeature)
   });
 }
 
+/** The straight line that a stretch lies on, told so that stretches on one line are told alike. */
+function lineKey([[a, b]]: Region): string {
+  const long = Math.hypot(b.x - a.x, b.y - a.y);
+  const sign = b.x - a.x < -1e-6 || (Math.abs(b.x - a.x) <= 1e-6 && b.y < a.y) ? -1 : 1;
+  const [dx, dy] = [(sign * (b.x - a.x)) / long, (sign * (b.y - a.y)) / long];
+  return [dx, dy, a.x * dy - a.y * dx].map((value) => Math.round(value * 100) + 0).join(' ');
+}
+
 /** How a feature stands to the joints of its side. */
 function jointsOf(laid: LaidFeature, lines: readonly JointOnSide[]): FeatureReport['joints'] {
-  let crosses = 0;
+  const crossed = new Set<string>();
   let clears: number | undefined;
   let into: { mm: number; spot: number } | undefined;
   for (const { line, low, high } of lines) {
@@ -106,9 +114,9 @@ function jointsOf(laid: LaidFeature, lines: readonly JointOnSide[]): FeatureRepo
       for (const cut of cuts) {
         if (cut.from >= high - 1e-6 || cut.to <= low + 1e-6) continue;
         const [[a, b]] = line;
-        const crossed =
+        const meets =
           boundariesApart(cut.region, line) === 0 || isInside(cut.region, a) || isInside(cut.region, b);
-        if (!crossed) {
+        if (!meets) {
           nearest = Math.min(nearest, boundariesApart(cut.region, line));
           continue;
         }
@@ -128,14 +136,15 @@ function jointsOf(laid: LaidFeature, lines: readonly JointOnSide[]): FeatureRepo
         if (!into || mm > into.mm) into = { mm, spot };
       }
     });
-    if (nearest === 0) crosses += 1;
+    // Joints between many short pieces lie on one line: it is one joint to the reader.
+    if (nearest === 0) crossed.add(lineKey(line));
     else if (nearest < Infinity) clears = Math.min(clears ?? Infinity, nearest);
   }
-  return { crosses, ...(clears === undefined ? {} : { clears }), ...(into ? { into } : {}) };
+  return { crosses: crossed.size, ...(clears === undefined ? {} : { clears }), ...(into ? { into } : {}) };
 }
 
 /** The finished outline of a side, as a region. */
-export const finishedRegion = ({ side }: LaidFeature): Region => {
+export const finishedRegion = ({ side }: Pick<LaidFeature, 'side'>): Region => {
   const { u, v } = side.trims;
   return side.outline ?? [rectangle({ x: u[0], y: v[0] }, side.long - u[0] - u[1], side.wide - v[0] - v[1])];
 };

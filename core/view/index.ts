@@ -1,6 +1,7 @@
 export * from './alikefindings';
 export * from './chain';
 export * from './changes';
+export * from './featuresheet';
 export * from './hold';
 export * from './joblist';
 export * from './joints';

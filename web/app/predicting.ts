@@ -1,6 +1,6 @@
 import { wrap } from 'comlink';
 import type { FlattenWay } from '../../core/review';
-import type { ChainMenu, ChainPlace } from '../../core/view';
+import type { ChainMenu, ChainPlace, FeatureSheet } from '../../core/view';
 import type { BuildDocument, Finding } from '../../core/document';
 import type { PredictWorker } from '../workers/predict.worker';
 import { today } from './day';
@@ -18,6 +18,10 @@ export const stepsAt = (build: BuildDocument, place: ChainPlace): Promise<ChainM
 /** The ways to flatten what a step flattens, played forward beside the screen. */
 export const flattenWays = (build: BuildDocument, step: string): Promise<FlattenWay[]> =>
   worker.flattenWays(build, step);
+
+/** The features of a step as they lie on what enters it, computed beside the screen. */
+export const featuresOf = (build: BuildDocument, step: string): Promise<FeatureSheet | undefined> =>
+  worker.features(build, step);
 
 let busy = false;
 /** The build whose ways out were played last, and what was found. */

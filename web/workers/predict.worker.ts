@@ -6,6 +6,8 @@ import type { Timeline } from '../../core/steps';
 import {
   type ChainMenu,
   type ChainPlace,
+  type FeatureSheet,
+  featureSheet,
   type JobOutlook,
   lyingAt,
   partsShown,
@@ -31,6 +33,9 @@ const worker = {
   stepsAt: (build: BuildDocument, place: ChainPlace): ChainMenu => stepsAt(build, play(build), place),
   /** The ways to flatten what a step flattens, each played forward. */
   flattenWays: (build: BuildDocument, step: string): FlattenWay[] => flattenWays(build, step),
+  /** The features of a step as they lie on what enters it. */
+  features: (build: BuildDocument, step: string): FeatureSheet | undefined =>
+    featureSheet(build, play(build), step),
   /** The findings with their ways out, each played forward; nothing where the build has changed in the meantime. */
   async offers(build: BuildDocument, today: string): Promise<Finding[] | undefined> {
     const mine = ++latest;

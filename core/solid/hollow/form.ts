@@ -107,6 +107,10 @@ export function formVolume(form: Form): number {
   return mm3;
 }
 
+/** The level of a form that opens most. */
+export const widestOf = ({ levels }: Levels): Region =>
+  levels.reduce<Region>((best, { region }) => (areaOf(region) > areaOf(best) ? region : best), []);
+
 /** A hollow that a form makes, laid into a blank's frame by a motion, in wood that comes from a log by `toLog`. */
 export const hollowIn = (feature: string, form: Form, toForm: Rigid, toLog: Rigid): Hollow => ({
   feature,

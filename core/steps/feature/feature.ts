@@ -102,7 +102,7 @@ function needsOf({ features }: FeatureStep): Need[] {
 /** The room of features. */
 export const feature: StepRoom<FeatureStep> = {
   kind: 'feature',
-  name: 'Holes, grooves, openings',
+  name: 'Bore and rout',
   group: 'Shape',
   says: 'Cuts holes, grooves, recesses, openings, hand holds, tenons and shaped edges, each at its place.',
   subtitle: ({ features }) =>

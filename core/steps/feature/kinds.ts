@@ -1,5 +1,6 @@
+import type { Bit } from '../../kit';
 import type { FeatureKindName, FeatureKinds, Feature } from './model';
-import type { FeatureKind } from './kind';
+import type { FeatureKind, SideSize } from './kind';
 import { dovetails } from './kinds/dovetails';
 import { edge } from './kinds/edge';
 import { groove } from './kinds/groove';
@@ -34,3 +35,56 @@ export const FEATURE_LIST = Object.values(FEATURE_KINDS) as unknown as readonly 
 /** What is known of a feature’s kind. */
 export const kindOf = ({ kind }: Pick<Feature, 'kind'>): AnyFeatureKind =>
   FEATURE_KINDS[kind] as unknown as AnyFeatureKind;
+
+/** Steps that sizes begin at, in an inch shop and in a metric one, for sizes up to so many mm. */
+const NICE = {
+  inch: [
+    [12.7, 25.4 / 16],
+    [50.8, 25.4 / 8],
+    [Infinity, 25.4 / 4],
+  ],
+  mm: [
+    [20, 0.5],
+    [50, 1],
+    [Infinity, 5],
+  ],
+} as const;
+
+const nice = (mm: number, system: keyof typeof NICE): number => {
+  const step = (NICE[system].find(([most]) => mm <= most) ?? [0, 1])[1];
+  return Math.max(step, Math.round(mm / step) * step);
+};
+
+/**
+ * A feature of a kind as it begins on a side: in the middle, in sizes that this shop dials, as wide as the cutter of the kit
+ * that comes nearest, where the cutter decides.
+ */
+export function beginFeature(
+  kind: AnyFeatureKind,
+  side: SideSize,
+  { id, system, bits = [] }: { id: string; system: keyof typeof NICE; bits?: readonly Bit[] | undefined },
+): Feature {
+  const own = Object.fromEntries(
+    Object.entries(kind.begin(side)).map(([name, value]) => [
+      name,
+      typeof value === 'object' && value !== null && 'mm' in value
+        ? { mm: nice((value as { mm: number }).mm, system) }
+        : value,
+    ]),
+  );
+  const middle = { from: 'middle' as const, by: { mm: 0 } };
+  const feature = { id, kind: kind.kind, side: side.side, u: middle, v: middle, ...own } as Feature;
+  const wish = kind.bitMm?.(feature);
+  const setBy = (['diameter', 'width', 'height', 'cutter'] as const).find(
+    (name) => (own[name] as { mm: number } | undefined)?.mm === wish,
+  );
+  if (wish === undefined || !setBy) return feature;
+  const near = bits
+    .filter((bit) => kind.bits.includes(bit.kind) && Math.abs(bit.diameter.mm - wish) <= wish / 2)
+    .toSorted(
+      (a, b) =>
+        Math.abs(a.diameter.mm - wish) - Math.abs(b.diameter.mm - wish) ||
+        kind.bits.indexOf(a.kind) - kind.bits.indexOf(b.kind),
+    )[0];
+  return near ? ({ ...feature, [setBy]: near.diameter, bit: near.id } as Feature) : feature;
+}

@@ -1,4 +1,13 @@
-import { areaOf, bulgeOf, type Corner, type Loop, reversed, rounded, selfCrossing } from '../../curve';
+import {
+  areaOf,
+  bulgeOf,
+  type Corner,
+  ellipse,
+  type Loop,
+  reversed,
+  rounded,
+  selfCrossing,
+} from '../../curve';
 import type { Length } from '../../units';
 
 /** A corner of an outline, from the left end and the near edge: the side to the next one may bend, and the corner be round. */
@@ -42,4 +51,17 @@ export const overBent = (
     if (rise && Math.abs(rise.mm) > chord / 2 + 1e-9) return { side: i + 1, rise: Math.abs(rise.mm), chord };
   }
   return undefined;
+};
+
+/** An ellipse that fills a piece, as corners whose sides rise: within 0.05 of its true line for a metre. mm. */
+export const ellipseCorners = (length: number, width: number): OutlineCorner[] => {
+  const loop = ellipse({ x: length / 2, y: width / 2 }, length, width, 32);
+  return loop.map(({ x, y, bulge }, i) => {
+    const next = loop[(i + 1) % loop.length];
+    return {
+      x: { mm: x },
+      y: { mm: y },
+      rise: { mm: ((bulge ?? 0) * Math.hypot(next.x - x, next.y - y)) / 2 },
+    };
+  });
 };

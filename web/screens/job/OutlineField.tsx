@@ -1,6 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import type { Step } from '../../../core/document';
-import type { ShapeStep } from '../../../core/steps';
+import { ellipseCorners, type ShapeStep } from '../../../core/steps';
 import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
 import { LengthField } from '../../parts/LengthField';
@@ -27,6 +27,12 @@ export function OutlineField({
   const size = useAppSelector(({ job }) => job.outlook?.steps.find(({ id }) => id === step.id)?.greatest);
   const own = corners ?? [];
   const at = (x: number, y: number) => ({ x: { mm: x }, y: { mm: y } });
+  const put = (i: number, change: Partial<Corners[number]>) =>
+    onChange(own.map((each, j) => (j === i ? { ...each, ...change } : each)));
+  const round = () => {
+    const [length, width] = size ?? [100, 100, 0];
+    onChange(ellipseCorners(length, width));
+  };
   const begin = () => {
     const [length, width] = size ?? [100, 100, 0];
     onChange([at(0, 0), at(length, 0), at(length, width), at(0, width)]);
@@ -43,15 +49,31 @@ export function OutlineField({
               value={corner[name]}
               display={display}
               rule={RULE}
-              onChange={(next) =>
-                onChange(own.map((each, j) => (j === i ? { ...each, [name]: next } : each)))
-              }
+              onChange={(next) => put(i, { [name]: next })}
               onSettled={settle}
             />
           ))}
+          <LengthField
+            label={`${i + 1}: rise of the side to the next`}
+            value={corner.rise ?? { mm: 0 }}
+            unset
+            display={display}
+            rule={RULE}
+            onChange={(rise) => put(i, { rise: rise.mm === 0 ? undefined : rise })}
+            onSettled={settle}
+          />
+          <LengthField
+            label={`${i + 1}: radius of the corner`}
+            value={corner.radius ?? { mm: 0 }}
+            unset
+            display={display}
+            rule={{ minMm: 0, maxMm: 30_000 }}
+            onChange={(radius) => put(i, { radius: radius.mm === 0 ? undefined : radius })}
+            onSettled={settle}
+          />
           <button
             type="button"
-            className="action flex h-8 w-8 items-center justify-center p-0!"
+            className="action row-start-1 col-start-3 flex h-8 w-8 items-center justify-center p-0!"
             aria-label={`Remove corner ${i + 1}`}
             onClick={() => onChange(own.filter((_, j) => j !== i))}
           >
@@ -61,9 +83,14 @@ export function OutlineField({
       ))}
       <div className="flex gap-2">
         {own.length === 0 ? (
-          <button type="button" className="action inline-flex items-center gap-1.5" onClick={begin}>
-            Begin with the four corners of the piece
-          </button>
+          <>
+            <button type="button" className="action inline-flex items-center gap-1.5" onClick={begin}>
+              Begin with four corners
+            </button>
+            <button type="button" className="action inline-flex items-center gap-1.5" onClick={round}>
+              Begin with an ellipse
+            </button>
+          </>
         ) : (
           <button
             type="button"

@@ -1,7 +1,15 @@
 import { useState } from 'react';
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
 import { doesWork } from '../../../core/kit';
-import { amountsOf, asGlueUp, type Fixing, roomOf, type Setting, type ShapeStep } from '../../../core/steps';
+import {
+  amountsOf,
+  asFeatures,
+  asGlueUp,
+  type Fixing,
+  roomOf,
+  type Setting,
+  type ShapeStep,
+} from '../../../core/steps';
 import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
@@ -11,6 +19,7 @@ import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { GlueSettings } from './GlueSettings';
+import { FeatureList } from './FeatureList';
 import { FixingsField } from './FixingsField';
 import { OutlineField } from './OutlineField';
 import { useEdit, useSettle } from './use-edit';
@@ -223,6 +232,10 @@ function StepField({
         />
       );
     case 'list':
+      if (field.of.is === 'feature') {
+        const features = asFeatures(step);
+        return features ? <FeatureList build={build} step={features} /> : null;
+      }
       if (field.of.is === 'group' && field.of.fields.kind?.is === 'choice')
         return (
           <FixingsField

@@ -97,8 +97,8 @@ export function AidsView({ build, step, planned }: GluePart) {
         <>
           <Why>
             Every place is asked of the build itself: slices, trims, mitres and outlines cut later, the ends,
-            and the aid on the far side of a thin strip. Holes and grooves that a step only notes are not
-            seen: keep them clear here.
+            holes, grooves and openings, and the aid on the far side of a thin strip. What is in no step of
+            this job is kept clear here.
           </Why>
           <KeepOut
             zones={plan?.keepOut ?? []}

@@ -1,0 +1,250 @@
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import type { FeatureRow, SideSheet } from '../../core/view';
+import { type Display, lengthText } from '../../core/units';
+import { useRoom } from './use-room';
+
+/** Room beside the side for its dimensions, px. */
+const MARGIN = 44;
+
+/** A side of the piece to scale, with its joints, its finished edge, and what is cut into it; each cut can be dragged. */
+export function FeatureDrawing({
+  side,
+  features,
+  chosen,
+  display,
+  stepMm,
+  onChoose,
+  onMove,
+}: {
+  side: SideSheet;
+  features: readonly FeatureRow[];
+  chosen: string | undefined;
+  display: Display;
+  /** What a key moves it by, and what places are rounded to, mm. */
+  stepMm: number;
+  onChoose: (id: string) => void;
+  onMove: (id: string, by: { u: number; v: number }, settled: boolean) => void;
+}) {
+  const { room, width } = useRoom();
+  const [held, setHeld] = useState<{ id: string; x: number; y: number; u: number; v: number }>();
+  const svg = useRef<SVGSVGElement>(null);
+  const scale = width > 0 ? Math.min((width - 2 * MARGIN) / side.long, 360 / side.wide) : 0;
+  const [w, h] = [side.long * scale, side.wide * scale];
+  const rounded = (mm: number) => Math.round(mm / stepMm) * stepMm;
+  const down = (event: PointerEvent, row: FeatureRow) => {
+    onChoose(row.id);
+    if (!row.fromBlank) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setHeld({ id: row.id, x: event.clientX, y: event.clientY, u: 0, v: 0 });
+  };
+  const move = (event: PointerEvent) =>
+    held &&
+    setHeld({
+      ...held,
+      u: rounded((event.clientX - held.x) / scale),
+      v: rounded((held.y - event.clientY) / scale),
+    });
+  const up = () => {
+    if (held && (held.u !== 0 || held.v !== 0)) onMove(held.id, { u: held.u, v: held.v }, true);
+    setHeld(undefined);
+  };
+  const key = (event: KeyboardEvent, row: FeatureRow) => {
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      return onChoose(row.id);
+    }
+    const way = (
+      { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] } as Record<
+        string,
+        readonly [number, number]
+      >
+    )[event.key];
+    if (!way || !row.fromBlank) return;
+    event.preventDefault();
+    const by = stepMm * (event.shiftKey ? 10 : 1);
+    onMove(row.id, { u: way[0] * by, v: way[1] * by }, false);
+  };
+  const own = features.find(({ id }) => id === chosen);
+  return (
+    <div ref={room} className="w-full min-w-0" data-features={side.side}>
+      {scale > 0 && (
+        <svg
+          ref={svg}
+          width={w + 2 * MARGIN}
+          height={h + MARGIN + 14}
+          role="group"
+          aria-label={`${side.name}, ${lengthText(side.long, display)} by ${lengthText(side.wide, display)}`}
+          className="block touch-none select-none"
+        >
+          <g transform={`translate(${MARGIN} 12)`}>
+            <rect width={w} height={h} fill="var(--color-lath)" stroke="var(--color-lath-line)" />
+            {side.joints.v.map((at) => (
+              <line
+                key={`v${at}`}
+                x1={0}
+                x2={w}
+                y1={h - at * scale}
+                y2={h - at * scale}
+                stroke="var(--color-lath-line)"
+                data-joint="v"
+              />
+            ))}
+            {side.joints.u.map((at) => (
+              <line
+                key={`u${at}`}
+                y1={0}
+                y2={h}
+                x1={at * scale}
+                x2={at * scale}
+                stroke="var(--color-lath-line)"
+                data-joint="u"
+              />
+            ))}
+            <g transform={`scale(${scale})`}>
+              <path
+                d={side.finished}
+                fill="none"
+                stroke="var(--color-ink)"
+                strokeDasharray="6 4"
+                strokeWidth={1.2}
+                vectorEffect="non-scaling-stroke"
+              />
+            </g>
+            {features.map((row) => (
+              <Mark
+                key={row.id}
+                row={row}
+                scale={scale}
+                chosen={row.id === chosen}
+                shift={held?.id === row.id ? held : undefined}
+                wide={side.wide}
+                display={display}
+                onPointerDown={(event) => down(event, row)}
+                onPointerMove={move}
+                onPointerUp={up}
+                onKeyDown={(event) => key(event, row)}
+              />
+            ))}
+            {own && (
+              <Dimensions
+                row={own}
+                side={side}
+                scale={scale}
+                shift={held?.id === own.id ? held : undefined}
+                display={display}
+              />
+            )}
+          </g>
+        </svg>
+      )}
+    </div>
+  );
+}
+
+function Mark({
+  row,
+  scale,
+  chosen,
+  shift,
+  wide,
+  display,
+  ...handlers
+}: {
+  row: FeatureRow;
+  scale: number;
+  chosen: boolean;
+  shift: { u: number; v: number } | undefined;
+  wide: number;
+  display: Display;
+  onPointerDown: (event: PointerEvent) => void;
+  onPointerMove: (event: PointerEvent) => void;
+  onPointerUp: () => void;
+  onKeyDown: (event: KeyboardEvent) => void;
+}) {
+  const place = row.fromFinished
+    ? `, ${lengthText(row.fromFinished.u, display)} along, ${lengthText(row.fromFinished.v, display)} across`
+    : '';
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      data-feature={row.id}
+      aria-pressed={chosen}
+      aria-label={`${row.name}${row.count > 1 ? `, ${row.count} of them` : ''}${place}`}
+      className={`outline-none focus-visible:[&_path]:stroke-[3px] ${row.fromBlank ? 'cursor-grab' : 'cursor-pointer'}`}
+      transform={shift ? `translate(${shift.u * scale} ${-shift.v * scale})` : undefined}
+      {...handlers}
+    >
+      <g transform={`scale(${scale})`}>
+        {row.drawn.map(({ path }, i) => (
+          <path
+            key={i}
+            d={path}
+            fillRule="evenodd"
+            fill={chosen ? 'var(--color-chalk)' : 'var(--color-ink)'}
+            fillOpacity={chosen ? 0.35 : 0.22}
+            stroke={chosen ? 'var(--color-chalk)' : 'var(--color-ink)'}
+            strokeWidth={1.4}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </g>
+      {row.drawn.map(({ at }, i) => {
+        const [cx, cy] = [at.u * scale, (wide - at.v) * scale];
+        // A finger must hit a small hole.
+        return row.fromBlank ? <circle key={i} cx={cx} cy={cy} r={14} fill="transparent" /> : null;
+      })}
+    </g>
+  );
+}
+
+/** Lines from the finished near edge and left end to the middle of a feature, with their lengths. */
+function Dimensions({
+  row,
+  side,
+  scale,
+  shift,
+  display,
+}: {
+  row: FeatureRow;
+  side: SideSheet;
+  scale: number;
+  shift: { u: number; v: number } | undefined;
+  display: Display;
+}) {
+  if (!row.fromBlank || !row.fromFinished) return null;
+  const u = row.fromBlank.u + (shift?.u ?? 0);
+  const v = row.fromBlank.v + (shift?.v ?? 0);
+  const [x, y] = [u * scale, (side.wide - v) * scale];
+  const x0 = side.trims.u[0] * scale;
+  const y0 = (side.wide - side.trims.v[0]) * scale;
+  const base = side.wide * scale + 14;
+  const text = (mm: number) => lengthText(mm, display);
+  return (
+    <g
+      stroke="var(--color-chalk)"
+      fill="var(--color-chalk)"
+      strokeWidth="1"
+      className="pointer-events-none"
+      data-dimensions
+    >
+      <line x1={x0} x2={x} y1={base} y2={base} />
+      <line x1={x0} x2={x0} y1={base - 5} y2={base + 5} />
+      <line x1={x} x2={x} y1={y} y2={base + 5} strokeDasharray="2 3" />
+      <text x={(x0 + x) / 2} y={base + 14} textAnchor="middle" stroke="none" fontSize="12.5">
+        {text(u - side.trims.u[0])}
+      </text>
+      <line x1={-14} x2={-14} y1={y0} y2={y} />
+      <line x1={-19} x2={-9} y1={y0} y2={y0} />
+      <line x1={-19} x2={x} y1={y} y2={y} strokeDasharray="2 3" />
+      <text
+        transform={`translate(-20 ${(y0 + y) / 2}) rotate(-90)`}
+        textAnchor="middle"
+        stroke="none"
+        fontSize="12.5"
+      >
+        {text(v - side.trims.v[0])}
+      </text>
+    </g>
+  );
+}

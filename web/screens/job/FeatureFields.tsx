@@ -1,0 +1,351 @@
+import type { BuildDocument } from '../../../core/document';
+import {
+  type AnyField,
+  type Feature,
+  featureName,
+  FROM,
+  kindOf,
+  type Place1,
+  type Row,
+  SIDES_OF_PIECE,
+} from '../../../core/steps';
+import type { Length } from '../../../core/units';
+import { useDisplay } from '../../app/display';
+import { Choice } from '../../parts/Choice';
+import { CountField } from '../../parts/CountField';
+import { LengthField } from '../../parts/LengthField';
+import { NumberField } from '../../parts/NumberField';
+import { Toggle } from '../../parts/Toggle';
+import { useSettle } from './use-edit';
+
+const NOTHING: Length = { mm: 0 };
+const PLACE = { minMm: -30_000, maxMm: 30_000 };
+
+/** The settings of one feature: its own, and where it lies. */
+export function FeatureFields({
+  build,
+  feature,
+  others,
+  joints,
+  onChange,
+}: {
+  build: BuildDocument;
+  feature: Feature;
+  /** Features before it, which it may be measured from. */
+  others: readonly Feature[];
+  joints: { u: readonly number[]; v: readonly number[] };
+  onChange: (next: Partial<Feature>, mark?: string) => void;
+}) {
+  const kind = kindOf(feature);
+  const face = feature.side === 'upper' || feature.side === 'lower';
+  const bits = (build.shop.bits ?? []).filter((bit) => kind.bits.includes(bit.kind));
+  return (
+    <div className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-desk:grid-cols-2">
+      {Object.entries(kind.fields).map(([name, field]) => (
+        <OwnField key={name} name={name} field={field as Described} feature={feature} onChange={onChange} />
+      ))}
+      <Choice
+        label="Cut into"
+        value={feature.side}
+        options={SIDES_OF_PIECE.filter(({ value }) => !kind.sides || kind.sides.includes(value))}
+        onChange={(side) => onChange({ side: side as Feature['side'] })}
+      />
+      {bits.length > 0 && (
+        <Choice
+          label="Cutter or drill"
+          value={feature.bit ?? ''}
+          options={[
+            { value: '', label: 'Any that fits' },
+            ...bits.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChange={(bit) => onChange({ bit: bit || undefined })}
+        />
+      )}
+      {kind.placed && (
+        <>
+          <PlaceFields
+            title="Along"
+            along="u"
+            place={feature.u}
+            others={others}
+            joints={joints.u}
+            edges={
+              face || feature.side === 'near' || feature.side === 'far'
+                ? ['Left end', 'Right end']
+                : ['Near edge', 'Far edge']
+            }
+            onChange={(u, mark) => onChange({ u }, mark)}
+          />
+          <PlaceFields
+            title="Across"
+            along="v"
+            place={feature.v}
+            others={others}
+            joints={joints.v}
+            edges={face ? ['Near edge', 'Far edge'] : ['Lower face', 'Upper face']}
+            onChange={(v, mark) => onChange({ v }, mark)}
+          />
+          <RowFields feature={feature} onChange={onChange} />
+        </>
+      )}
+    </div>
+  );
+}
+
+type Described = AnyField & { label: string; optional?: true; when?: (feature: Feature) => boolean };
+
+/** One setting of a feature’s own, drawn by what it is. */
+function OwnField({
+  name,
+  field,
+  feature,
+  onChange,
+}: {
+  name: string;
+  field: Described;
+  feature: Feature;
+  onChange: (next: Partial<Feature>, mark?: string) => void;
+}) {
+  const display = useDisplay();
+  const settle = useSettle();
+  if (field.when && !field.when(feature)) return null;
+  const value = (feature as unknown as Record<string, unknown>)[name];
+  const set = (next: unknown) => onChange({ [name]: next } as Partial<Feature>, name);
+  switch (field.is) {
+    case 'length':
+      return (
+        <LengthField
+          label={field.label}
+          value={(value as Length | undefined) ?? NOTHING}
+          unset={field.optional === true}
+          display={display}
+          rule={{ minMm: field.least ?? 0, maxMm: field.most ?? 5000 }}
+          onChange={(length) => set(field.optional && length.mm === 0 ? undefined : length)}
+          onSettled={settle}
+        />
+      );
+    case 'number':
+      return field.whole ? (
+        <CountField
+          label={field.label}
+          value={value as number}
+          least={field.least ?? 0}
+          most={field.most ?? 1000}
+          onChange={set}
+          onSettled={settle}
+        />
+      ) : (
+        <NumberField
+          label={field.label}
+          value={value as number}
+          least={field.least ?? 0}
+          most={field.most ?? 1000}
+          onChange={set}
+        />
+      );
+    case 'choice':
+      return (
+        <Choice label={field.label} value={value as string} options={[...field.options]} onChange={set} />
+      );
+    case 'flag':
+      return (
+        <label className="flex items-center gap-2 self-end text-[14px] max-desk:min-h-11">
+          <input
+            type="checkbox"
+            className="accent-chalk h-4 w-4"
+            checked={value === true}
+            onChange={({ target }) => set(target.checked || undefined)}
+          />
+          {field.label}
+        </label>
+      );
+    default:
+      return null;
+  }
+}
+
+/** A place along one direction: from what, and how far. */
+function PlaceFields({
+  title,
+  along,
+  place,
+  others,
+  joints,
+  edges,
+  onChange,
+}: {
+  title: string;
+  along: 'u' | 'v';
+  place: Place1;
+  others: readonly Feature[];
+  joints: readonly number[];
+  edges: readonly [string, string];
+  onChange: (place: Place1, mark?: string) => void;
+}) {
+  const display = useDisplay();
+  const settle = useSettle();
+  const options = FROM.filter(
+    ({ value }) =>
+      value === place.from ||
+      ((value !== 'joint' || joints.length > 0) && (value !== 'feature' || others.length > 0)),
+  ).map(({ value, label }) => ({
+    value,
+    label: value === 'low' ? edges[0] : value === 'high' ? edges[1] : label,
+  }));
+  return (
+    <fieldset className="col-span-full grid grid-cols-3 items-end gap-x-3 gap-y-2 max-desk:grid-cols-2">
+      <legend className="label pb-0.5">{title}</legend>
+      <Choice
+        label={`${title}: measured from`}
+        value={place.from}
+        options={options}
+        onChange={(from) =>
+          onChange({
+            from: from as Place1['from'],
+            by: place.by,
+            ...(from === 'joint' ? { joint: 1 } : {}),
+            ...(from === 'feature' ? { feature: others[0]?.id } : {}),
+          })
+        }
+      />
+      {place.from === 'joint' && (
+        <CountField
+          label={`${title}: joint number`}
+          value={place.joint ?? 1}
+          most={Math.max(1, joints.length)}
+          onChange={(joint) => onChange({ ...place, joint })}
+        />
+      )}
+      {place.from === 'feature' && (
+        <Choice
+          label={`${title}: which`}
+          value={place.feature ?? ''}
+          options={others.map((each, i) => ({ value: each.id, label: `${i + 1}. ${featureName(each)}` }))}
+          onChange={(id) => onChange({ ...place, feature: id })}
+        />
+      )}
+      <LengthField
+        label={`${title}: to its middle`}
+        value={place.by}
+        display={display}
+        rule={PLACE}
+        onChange={(by) => onChange({ ...place, by }, along)}
+        onSettled={settle}
+      />
+    </fieldset>
+  );
+}
+
+const ROW_WAYS = [
+  { value: 'one', label: 'One' },
+  { value: 'pitch', label: 'A row by pitch' },
+  { value: 'count', label: 'So many in a row' },
+] as const;
+
+const MIRRORS = [
+  { value: 'no', label: 'No' },
+  { value: 'u', label: 'Along' },
+  { value: 'v', label: 'Across' },
+  { value: 'both', label: 'Both' },
+] as const;
+
+/** Several alike in a row, a second row, and what is mirrored. */
+function RowFields({
+  feature,
+  onChange,
+}: {
+  feature: Feature;
+  onChange: (next: Partial<Feature>, mark?: string) => void;
+}) {
+  const display = useDisplay();
+  const settle = useSettle();
+  const { row } = feature;
+  const way = row ? (row.count === undefined ? 'pitch' : 'count') : 'one';
+  const set = (next: Row | undefined, mark?: string) => onChange({ row: next }, mark);
+  const begin = (to: (typeof ROW_WAYS)[number]['value']) => {
+    const along = row?.along ?? 'u';
+    if (to === 'one') return set(undefined);
+    set(
+      to === 'pitch'
+        ? { along, pitch: { mm: 100 }, keepOut: { mm: 50 } }
+        : { along, count: 4, margin: { mm: 50 } },
+    );
+  };
+  const length = (label: string, name: 'pitch' | 'keepOut' | 'margin', least = 0) =>
+    row && (
+      <LengthField
+        label={label}
+        value={row[name] ?? NOTHING}
+        display={display}
+        rule={{ minMm: least, maxMm: 30_000 }}
+        onChange={(next) => set({ ...row, [name]: next }, name)}
+        onSettled={settle}
+      />
+    );
+  return (
+    <fieldset className="col-span-full grid grid-cols-3 items-end gap-x-3 gap-y-2 max-desk:grid-cols-2">
+      <legend className="label pb-0.5">Several alike</legend>
+      <Choice label="How many" value={way} options={[...ROW_WAYS]} onChange={(to) => begin(to as 'one')} />
+      {row && (
+        <Toggle
+          label="The row runs"
+          value={row.along}
+          options={[
+            { value: 'u', label: 'Along' },
+            { value: 'v', label: 'Across' },
+          ]}
+          onChange={(along) => set({ ...row, along })}
+        />
+      )}
+      {way === 'pitch' && length('Pitch', 'pitch', 0.5)}
+      {way === 'pitch' && length('Kept clear at the far side', 'keepOut')}
+      {way === 'count' && row && (
+        <CountField
+          label="Number"
+          value={row.count ?? 1}
+          most={200}
+          onChange={(count) => set({ ...row, count }, 'count')}
+        />
+      )}
+      {way === 'count' && length('Margin at the far side', 'margin')}
+      {row && (
+        <label className="flex items-center gap-2 text-[14px] max-desk:min-h-11">
+          <input
+            type="checkbox"
+            className="accent-chalk h-4 w-4"
+            checked={row.second !== undefined}
+            onChange={({ target }) => {
+              const { second: _second, ...rest } = row;
+              set(target.checked ? { ...rest, second: { off: { mm: 50 }, every: 1 } } : rest);
+            }}
+          />
+          A second row between
+        </label>
+      )}
+      {row?.second && (
+        <>
+          <LengthField
+            label="Second row, so far off"
+            value={row.second.off}
+            display={display}
+            rule={PLACE}
+            onChange={(off) => row.second && set({ ...row, second: { ...row.second, off } }, 'off')}
+            onSettled={settle}
+          />
+          <CountField
+            label="At every so-many-th"
+            value={row.second.every}
+            most={100}
+            onChange={(every) => row.second && set({ ...row, second: { ...row.second, every } }, 'every')}
+          />
+        </>
+      )}
+      <Choice
+        label="Mirrored as well"
+        value={feature.mirror ?? 'no'}
+        options={[...MIRRORS]}
+        onChange={(to) => onChange({ mirror: to === 'no' ? undefined : (to as Feature['mirror']) })}
+      />
+    </fieldset>
+  );
+}
