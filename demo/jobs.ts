@@ -1,11 +1,12 @@
 import type { Brief, BuildDocument, Edit } from '../core/document';
 import { mustEdit } from '../core/edit';
 import { mustFit } from '../core/plan';
+import type { Feature } from '../core/steps';
 import { parseLength } from '../core/units';
 import { demoShop } from './shop';
 
 const size = (text: string) => {
-  const parsed = parseLength(text, 'inch');
+  const parsed = parseLength(text, 'inch', { minMm: -10_000 });
   if (!parsed.ok) throw new Error(parsed.reason);
   return parsed.length;
 };
@@ -206,6 +207,98 @@ const mixedLid = job('Chart-chest lid', 'nine strips of mixed offcuts', {
   module: size('1 1/4'),
 });
 
+const fromMiddle = (text: string) => ({ from: 'middle' as const, by: size(text) });
+const fromFar = (text: string) => ({ from: 'high' as const, by: size(text) });
+
+/** Five boards with two openings, a hole for a tap, a drip groove under its near edge, and rounded edges. */
+const counter = job(
+  'Wash-house counter',
+  'beech, with a sink and a basin let in',
+  {
+    ...base,
+    pattern: 'panel',
+    length: fixed('57'),
+    width: fixed('21 1/2'),
+    thickness: fixed('1 1/4'),
+    woods: ['beech_american'],
+    module: size('4 3/8'),
+    trimWith: { saw: 'track' },
+  },
+  {
+    do: 'addStep',
+    kind: 'feature',
+    after: 'trim',
+    settings: {
+      edges: 'finished',
+      features: [
+        {
+          id: 'drip',
+          bit: 'straight',
+          kind: 'groove',
+          name: 'Drip groove',
+          side: 'lower',
+          u: fromMiddle('0'),
+          v: { from: 'low', by: size('3/4') },
+          runs: 'along',
+          width: size('1/4'),
+          depth: size('3/16'),
+          floor: 'flat',
+        },
+        {
+          id: 'tap',
+          bit: 'forstner',
+          kind: 'hole',
+          name: 'Hole for the tap',
+          side: 'upper',
+          u: fromMiddle('-12'),
+          v: fromFar('2'),
+          diameter: size('1 3/8'),
+        },
+        {
+          id: 'sink',
+          bit: 'spiral',
+          kind: 'opening',
+          name: 'Opening for the sink',
+          side: 'upper',
+          u: fromMiddle('-12'),
+          v: fromMiddle('-3/4'),
+          shape: 'rectangle',
+          length: size('18'),
+          width: size('14'),
+          radius: size('1'),
+          cutter: size('1/2'),
+        },
+        {
+          id: 'basin',
+          bit: 'spiral',
+          kind: 'opening',
+          name: 'Opening for the basin',
+          side: 'upper',
+          u: fromMiddle('15'),
+          v: fromMiddle('0'),
+          shape: 'circle',
+          length: size('11'),
+          width: size('11'),
+          radius: size('0'),
+          cutter: size('1/2'),
+        },
+        {
+          id: 'rim',
+          bit: 'round-over',
+          kind: 'edge',
+          name: 'Rounded rim',
+          side: 'upper',
+          u: fromMiddle('0'),
+          v: fromMiddle('0'),
+          profile: 'roundOver',
+          size: size('1/4'),
+          which: 'all',
+        },
+      ] satisfies Feature[],
+    },
+  },
+);
+
 /** The jobs of the demo shop, newest last. All names, places and sizes are invented. */
 export const demoJobs: readonly BuildDocument[] = [
   benchTop,
@@ -216,5 +309,6 @@ export const demoJobs: readonly BuildDocument[] = [
   chartTable,
   tiller,
   mixedLid,
+  counter,
   servingTray,
 ];

@@ -65,6 +65,37 @@ const bits: Bit[] = [
     cutting: typed('3/8'),
     shank: typed('1/4'),
   },
+  {
+    id: 'straight',
+    name: 'Straight bit, 1/4',
+    kind: 'straight',
+    diameter: typed('1/4'),
+    cutting: typed('3/4'),
+    shank: typed('1/4'),
+  },
+  {
+    id: 'spiral',
+    name: 'Spiral bit, 1/2',
+    kind: 'spiral',
+    diameter: typed('1/2'),
+    cutting: typed('1 1/2'),
+    shank: typed('1/2'),
+  },
+  {
+    id: 'forstner',
+    name: 'Forstner bit, 1 3/8',
+    kind: 'forstner',
+    diameter: typed('1 3/8'),
+    shank: typed('3/8'),
+  },
+  {
+    id: 'round-over',
+    name: 'Round-over bit, 1/4',
+    kind: 'roundOver',
+    diameter: typed('1'),
+    cutting: typed('1/2'),
+    shank: typed('1/4'),
+  },
 ];
 const supplies: Supply[] = [
   { id: 'biscuits', name: 'Biscuits 56 x 23', kind: 'biscuit', size: '56 x 23', onHand: 140 },

@@ -86,6 +86,13 @@ export const WINDOWS: Record<string, Place['go']> = {
     await press(page, 'Ways to glue it up');
     await dialog(page);
   },
+  'screens/job/FeaturesWindow.tsx': async (page, house) => {
+    await openJob(page, house, 'Wash-house counter');
+    await page.locator('[data-step]').last().click();
+    await pullUp(page);
+    await press(page, /^2\. Hole for the tap/);
+    await dialog(page);
+  },
   'screens/job/FlattenWindow.tsx': async (page, house) => {
     await step(page, house, 'Boathouse bench top', 'flatten');
     await press(page, 'Compare ways to flatten');

@@ -44,10 +44,10 @@ describe('the command line', () => {
       expect(piece[name].likely90Mm).toBeGreaterThan(0);
       expect(piece[name].worstMm).toBeGreaterThan(piece[name].likely90Mm);
     }
-    const { woodIn, finished, kerf, shavings, offcuts, dust, leftOver } = timeline.ledgerMm3;
-    expect(Math.abs(woodIn - finished - kerf - shavings - offcuts - dust - leftOver) / woodIn).toBeLessThan(
-      1e-9,
-    );
+    const { woodIn, finished, kerf, shavings, chips, offcuts, dust, leftOver } = timeline.ledgerMm3;
+    expect(
+      Math.abs(woodIn - finished - kerf - shavings - chips - offcuts - dust - leftOver) / woodIn,
+    ).toBeLessThan(1e-9);
     expect(timeline.joints).toMatchObject({ count: 18, contacts: 172 });
     expect(timeline.findings).toEqual([]);
   });

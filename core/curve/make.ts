@@ -1,4 +1,4 @@
-import { type Corner, type Loop, type Point, type Region, sidesOf } from './corner';
+import { type Corner, type Loop, type Point, sidesOf } from './corner';
 
 /** A quarter turn as a bulge. */
 const QUARTER = Math.tan(Math.PI / 8);
@@ -140,20 +140,3 @@ export function smooth(points: readonly Point[]): Loop {
   };
   return points.flatMap((p, i) => biarc(p, along(i), at(i + 1), along(i + 1)));
 }
-
-/** A smooth open curve through points, in arcs, as corners from the first to the last. */
-export function smoothOpen(points: readonly Point[]): Corner[] {
-  const n = points.length;
-  const along = (i: number) => {
-    const [p, q] = [points[Math.max(0, i - 1)], points[Math.min(n - 1, i + 1)]];
-    const k = Math.hypot(q.x - p.x, q.y - p.y) || 1;
-    return { x: (q.x - p.x) / k, y: (q.y - p.y) / k };
-  };
-  return [
-    ...points.slice(1).flatMap((q, i) => biarc(points[i], along(i), q, along(i + 1))),
-    { ...points[n - 1] },
-  ];
-}
-
-/** A region with islands: an outline with others taken out of it. */
-export const withIslands = (outer: Loop, islands: readonly Loop[]): Region => [outer, ...islands];

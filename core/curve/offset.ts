@@ -1,6 +1,6 @@
 import { areaOf } from './area';
 import { chained, cutEachOther, pointsOn } from './combine';
-import { type Corner, type Loop, type Point, type Region, reversed, type Side, sidesOf } from './corner';
+import { type Corner, type Loop, type Point, type Region, type Side, sidesOf } from './corner';
 import { fromBoundary } from './distance';
 
 /** The direction a side runs in at its begin and its end. */
@@ -131,9 +131,3 @@ function withoutDoubles(pieces: readonly Side[]): Side[] {
 
 const tidy = (loop: Loop): Loop =>
   loop.map(({ x, y, bulge }): Corner => (Math.abs(bulge ?? 0) > 1e-12 ? { x, y, bulge } : { x, y }));
-
-/** The band that a cutter of a width leaves along an outline, on its middle line. mm. */
-export const bandAlong = (loop: Loop, width: number): Region => [
-  ...offset(loop, width / 2),
-  ...offset(loop, -width / 2).map(reversed),
-];

@@ -60,6 +60,7 @@ export function predict(build: BuildDocument) {
       finished,
       kerf: lost.kerf,
       shavings: lost.shaving,
+      chips: lost.chips,
       offcuts: lost.offcut,
       dust: lost.dust,
       leftOver: timeline.leftOverMm3,

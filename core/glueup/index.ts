@@ -1,4 +1,5 @@
 export * from './adhesive';
+export * from './aidproblem';
 export * from './aids';
 export * from './aidsizes';
 export * from './clampplan';

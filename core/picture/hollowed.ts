@@ -196,7 +196,8 @@ export class Looker {
       if (!open) return { cell, deep, ...(normal ? { normal } : {}) };
       const exit = leaving(open, movePoint(open.m, here), Math.max(0.2, this.pxMm / 2));
       const out = outOf(cell, here, this.way);
-      if (exit.t < out.t) {
+      // A floor that lies on the cell’s own underside is none: it goes right through.
+      if (exit.t < out.t - 1e-3) {
         deep += exit.t + 2 * PAST;
         const n = exit.normal;
         const { m } = open;

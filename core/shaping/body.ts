@@ -52,25 +52,3 @@ export function bodyOf(side: PieceSide, cut: Cut, size: Vec3): Body {
 /** All bodies of a feature, place by place. */
 export const bodiesOf = ({ feature, cuts }: LaidFeature, size: Vec3): Body[][] =>
   cuts.map((atSpot) => atSpot.map((cut) => bodyOf(feature.side, cut, size)));
-
-/** A box as a body, its outline on the plane across its depth axis. */
-export function boxBody(min: Vec3, max: Vec3): Body {
-  return {
-    u: 0,
-    v: 1,
-    n: 2,
-    region: [
-      [
-        { x: min[0], y: min[1] },
-        { x: max[0], y: min[1] },
-        { x: max[0], y: max[1] },
-        { x: min[0], y: max[1] },
-      ],
-    ],
-    low: min[2],
-    high: max[2],
-    along: (depth) => depth,
-    from: min[2],
-    to: max[2],
-  };
-}

@@ -34,7 +34,7 @@ export type { ResawStep } from './resaw/resaw';
 export { claimsOn } from './rip/boards';
 export { boardBlank } from './rip/log';
 export type { RipStep } from './rip/step';
-export { ellipseCorners, outlineLoop } from './shape/outline';
+export { ellipseCorners } from './shape/outline';
 export type { ShapeStep } from './shape/shape';
 export type { SliceStep } from './slice/slice';
 export * from './slice/slicing';

@@ -98,7 +98,7 @@ function against(mm: number, rule: LengthRule, system: LengthSystem): string | u
   const min = rule.minMm ?? LEAST_MM;
   const max = rule.maxMm ?? ABSURD_MM;
   if (!Number.isFinite(mm)) return 'this is not a finite number';
-  if (mm < 0) return 'a length cannot be negative';
+  if (mm < 0 && min >= 0) return 'a length cannot be negative';
   if (mm < min)
     return min <= LEAST_MM ? 'a length must be more than zero' : `the least here is ${inSystem(min, system)}`;
   if (mm > max)
@@ -117,7 +117,7 @@ function against(mm: number, rule: LengthRule, system: LengthSystem): string | u
 export function parseLength(text: string, shop: LengthSystem, rule: LengthRule = {}): Parsed {
   const tidied = tidy(text);
   if (tidied === '') return { ok: false, reason: 'type a length, such as 1 3/8 or 35 mm' };
-  const negative = tidied.startsWith('-');
+  const negative = /^[-−]/.test(tidied);
   const body = negative ? tidied.slice(1).trim() : tidied;
   const feet = parseFeet(body);
   if (typeof feet === 'string') return { ok: false, reason: feet };
@@ -135,7 +135,8 @@ export function parseLength(text: string, shop: LengthSystem, rule: LengthRule =
   }
   const reason = against(negative ? -mm : mm, rule, shop);
   if (reason) return { ok: false, reason };
-  return { ok: true, length: { mm, typed: { text: canonical(body), system } } };
+  const typed = negative ? `-${canonical(body)}` : canonical(body);
+  return { ok: true, length: { mm: negative ? -mm : mm, typed: { text: typed, system } } };
 }
 
 /** The typed text without its own inch or millimetre mark: the field shows the unit beside it. */

@@ -196,4 +196,10 @@ describe('other quantities go along', () => {
     expect(roundUpToStep(37.51, 0.1)).toBeCloseTo(37.6, 9);
     expect(roundUpToStep(1.234, 0)).toBe(1.234);
   });
+  it('takes a minus where a place may lie on the other side, typed or as it is shown, and nowhere else', () => {
+    for (const text of ['-12 1/2', '−12 1/2', '- 12.5'])
+      expect(parseLength(text, 'inch', { minMm: -1000 })).toMatchObject({ ok: true, length: { mm: -317.5 } });
+    expect(parseLength('-12 1/2', 'inch')).toEqual({ ok: false, reason: 'a length cannot be negative' });
+    expect(parseLength('-50', 'inch', { minMm: -1000 }).ok).toBe(false);
+  });
 });

@@ -10,6 +10,7 @@ export function Window({
   onClose,
   children,
   wide = false,
+  broad = false,
   stay = false,
 }: {
   title: string;
@@ -18,6 +19,8 @@ export function Window({
   onClose: () => void;
   children: ReactNode;
   wide?: boolean;
+  /** As broad as the screen allows: a drawing with its settings beside it. */
+  broad?: boolean;
   stay?: boolean;
 }) {
   const from = useRef<Element>(null);
@@ -41,7 +44,7 @@ export function Window({
             event.preventDefault();
             back.focus({ preventScroll: true });
           }}
-          className={`sheet fixed top-1/2 left-1/2 z-50 max-h-[88vh] w-[92vw] -translate-x-1/2 -translate-y-1/2 overflow-auto p-5 shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
+          className={`sheet fixed top-1/2 left-1/2 z-50 max-h-[88vh] w-[92vw] -translate-x-1/2 -translate-y-1/2 overflow-auto p-5 shadow-xl ${broad ? 'max-w-6xl' : wide ? 'max-w-3xl' : 'max-w-lg'}`}
         >
           <div className="flex items-start justify-between gap-4 pb-3">
             <Dialog.Title className="text-lg font-semibold">{title}</Dialog.Title>

@@ -111,13 +111,6 @@ export function formVolume(form: Form): number {
 export const widestOf = ({ levels }: Levels): Region =>
   levels.reduce<Region>((best, { region }) => (areaOf(region) > areaOf(best) ? region : best), []);
 
-/** A hollow that a form makes, laid into a blank's frame by a motion, in wood that comes from a log by `toLog`. */
-export const hollowIn = (feature: string, form: Form, toForm: Rigid, toLog: Rigid): Hollow => ({
-  feature,
-  form,
-  fromLog: compose(toForm, inverse(toLog)),
-});
-
 /** The least and greatest coordinates of a form after a motion. */
 export function movedBox(form: Form, m: Rigid): { min: Vec3; max: Vec3 } {
   const { x0, y0, x1, y1 } = formBox(form);

@@ -40,7 +40,7 @@ export function FeatureFields({
   const face = feature.side === 'upper' || feature.side === 'lower';
   const bits = (build.shop.bits ?? []).filter((bit) => kind.bits.includes(bit.kind));
   return (
-    <div className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-desk:grid-cols-2">
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">
       {Object.entries(kind.fields).map(([name, field]) => (
         <OwnField key={name} name={name} field={field as Described} feature={feature} onChange={onChange} />
       ))}
@@ -193,10 +193,10 @@ function PlaceFields({
     label: value === 'low' ? edges[0] : value === 'high' ? edges[1] : label,
   }));
   return (
-    <fieldset className="col-span-full grid grid-cols-3 items-end gap-x-3 gap-y-2 max-desk:grid-cols-2">
-      <legend className="label pb-0.5">{title}</legend>
+    <fieldset className="col-span-full grid grid-cols-2 items-end gap-x-3 gap-y-2">
+      <legend className="sr-only">{title}</legend>
       <Choice
-        label={`${title}: measured from`}
+        label={`${title}, measured from`}
         value={place.from}
         options={options}
         onChange={(from) =>
@@ -210,7 +210,7 @@ function PlaceFields({
       />
       {place.from === 'joint' && (
         <CountField
-          label={`${title}: joint number`}
+          label={`${title}, joint number`}
           value={place.joint ?? 1}
           most={Math.max(1, joints.length)}
           onChange={(joint) => onChange({ ...place, joint })}
@@ -218,14 +218,14 @@ function PlaceFields({
       )}
       {place.from === 'feature' && (
         <Choice
-          label={`${title}: which`}
+          label={`${title}, which feature`}
           value={place.feature ?? ''}
           options={others.map((each, i) => ({ value: each.id, label: `${i + 1}. ${featureName(each)}` }))}
           onChange={(id) => onChange({ ...place, feature: id })}
         />
       )}
       <LengthField
-        label={`${title}: to its middle`}
+        label={`${title}, to its middle`}
         value={place.by}
         display={display}
         rule={PLACE}
@@ -283,7 +283,7 @@ function RowFields({
       />
     );
   return (
-    <fieldset className="col-span-full grid grid-cols-3 items-end gap-x-3 gap-y-2 max-desk:grid-cols-2">
+    <fieldset className="col-span-full grid grid-cols-2 items-end gap-x-3 gap-y-2">
       <legend className="label pb-0.5">Several alike</legend>
       <Choice label="How many" value={way} options={[...ROW_WAYS]} onChange={(to) => begin(to as 'one')} />
       {row && (

@@ -78,7 +78,7 @@ export function FeaturesWindow({
     set(next);
   };
   return (
-    <Window title="What is cut" open onClose={onClose} wide>
+    <Window title="What is cut" open onClose={onClose} broad>
       <div className="flex flex-wrap items-end gap-3 pb-3">
         <Choice
           label="Side"
@@ -98,97 +98,103 @@ export function FeaturesWindow({
           onChange={(kind) => features.length < MOST_FEATURES && add(kind)}
         />
       </div>
-      <FeatureDrawing
-        side={side}
-        features={sheet.features.filter((row) => row.side === shown)}
-        chosen={chosen}
-        display={display}
-        stepMm={build.shop.settingStep.mm || 1}
-        onChoose={choose}
-        onMove={moveBy}
-      />
-      <p className="text-graphite pt-1 text-[13.5px]">
-        {counted(side.joints.u.length + side.joints.v.length, 'joint')} cross this side. Dashed: the finished
-        edge. Drag what is cut, or move it with the arrow keys, ten steps at a time with Shift.
-      </p>
-      <ol className="pt-2" aria-label="What is cut, in its order">
-        {features.map((feature, i) => (
-          <li key={feature.id} className="border-line border-b border-dotted">
-            <button
-              type="button"
-              aria-pressed={feature.id === chosen}
-              className={`flex min-h-9 w-full flex-wrap items-baseline gap-x-2 py-1 text-left text-[14.5px] max-desk:min-h-11 ${feature.id === chosen ? 'text-chalk font-semibold' : ''}`}
-              onClick={() => choose(feature.id)}
-            >
-              <span>
-                {i + 1}. {sheet.features[i]?.name ?? kindOf(feature).name}
-              </span>
-              <FeatureFacts row={sheet.features.find(({ id }) => id === feature.id)} />
-            </button>
-          </li>
-        ))}
-      </ol>
-      {features.length === 0 && <p className="text-graphite py-2">Nothing yet. Choose above what to add.</p>}
-      {own && (
-        <section aria-label={kindOf(own).name} className="pt-3" key={own.id}>
-          <div className="flex items-center gap-2 pb-2">
-            <h3 className="mr-auto text-[16px] font-semibold">{kindOf(own).name}</h3>
-            <button
-              type="button"
-              className="action px-2"
-              aria-label="Earlier in the order"
-              disabled={at === 0}
-              onClick={() => swap(-1)}
-            >
-              <ArrowUp size={15} aria-hidden />
-            </button>
-            <button
-              type="button"
-              className="action px-2"
-              aria-label="Later in the order"
-              disabled={at === features.length - 1}
-              onClick={() => swap(1)}
-            >
-              <ArrowDown size={15} aria-hidden />
-            </button>
-            <button
-              type="button"
-              className="action px-2"
-              aria-label="The same again"
-              disabled={features.length >= MOST_FEATURES}
-              onClick={() => {
-                const copy = { ...own, id: freeId(features) };
-                set([...features, copy]);
-                setChosen(copy.id);
-              }}
-            >
-              <Plus size={15} aria-hidden />
-            </button>
-            <button
-              type="button"
-              className="action px-2"
-              aria-label={`Remove ${kindOf(own).name.toLowerCase()}`}
-              onClick={() => {
-                set(features.filter(({ id }) => id !== own.id));
-                setChosen(features.find(({ id }) => id !== own.id)?.id);
-              }}
-            >
-              <X size={15} aria-hidden />
-            </button>
-          </div>
-          <Note row={sheet.features.find(({ id }) => id === own.id)} />
-          <FeatureFields
-            build={build}
-            feature={own}
-            others={features.slice(0, at)}
-            joints={side.side === own.side ? side.joints : { u: [], v: [] }}
-            onChange={(next, mark) => change(own.id, next, mark)}
+      <div className="desk:grid desk:grid-cols-[3fr_2fr] desk:gap-6">
+        <div className="min-w-0">
+          <FeatureDrawing
+            side={side}
+            features={sheet.features.filter((row) => row.side === shown)}
+            chosen={chosen}
+            display={display}
+            stepMm={build.shop.settingStep.mm || 1}
+            onChoose={choose}
+            onMove={moveBy}
           />
-          <p className="text-graphite pt-2 text-[13px]">
-            <strong className="text-ink font-semibold">Caution.</strong> {kindOf(own).caution}
+          <p className="text-graphite pt-1 text-[13.5px]">
+            {counted(side.joints.u.length + side.joints.v.length, 'joint')} cross this side. Dashed: the
+            finished edge. Drag what is cut, or move it with the arrow keys, ten steps at a time with Shift.
           </p>
-        </section>
-      )}
+          <ol className="pt-2" aria-label="What is cut, in its order">
+            {features.map((feature, i) => (
+              <li key={feature.id} className="border-line border-b border-dotted">
+                <button
+                  type="button"
+                  aria-pressed={feature.id === chosen}
+                  className={`flex min-h-9 w-full flex-wrap items-baseline gap-x-2 py-1 text-left text-[14.5px] max-desk:min-h-11 ${feature.id === chosen ? 'text-chalk font-semibold' : ''}`}
+                  onClick={() => choose(feature.id)}
+                >
+                  <span>
+                    {i + 1}. {sheet.features[i]?.name ?? kindOf(feature).name}
+                  </span>
+                  <FeatureFacts row={sheet.features.find(({ id }) => id === feature.id)} />
+                </button>
+              </li>
+            ))}
+          </ol>
+          {features.length === 0 && (
+            <p className="text-graphite py-2">Nothing yet. Choose above what to add.</p>
+          )}
+        </div>
+        {own && (
+          <section aria-label={kindOf(own).name} className="desk:pt-0 pt-3" key={own.id}>
+            <div className="flex items-center gap-2 pb-2">
+              <h3 className="mr-auto text-[16px] font-semibold">{kindOf(own).name}</h3>
+              <button
+                type="button"
+                className="action px-2"
+                aria-label="Earlier in the order"
+                disabled={at === 0}
+                onClick={() => swap(-1)}
+              >
+                <ArrowUp size={15} aria-hidden />
+              </button>
+              <button
+                type="button"
+                className="action px-2"
+                aria-label="Later in the order"
+                disabled={at === features.length - 1}
+                onClick={() => swap(1)}
+              >
+                <ArrowDown size={15} aria-hidden />
+              </button>
+              <button
+                type="button"
+                className="action px-2"
+                aria-label="The same again"
+                disabled={features.length >= MOST_FEATURES}
+                onClick={() => {
+                  const copy = { ...own, id: freeId(features) };
+                  set([...features, copy]);
+                  setChosen(copy.id);
+                }}
+              >
+                <Plus size={15} aria-hidden />
+              </button>
+              <button
+                type="button"
+                className="action px-2"
+                aria-label={`Remove ${kindOf(own).name.toLowerCase()}`}
+                onClick={() => {
+                  set(features.filter(({ id }) => id !== own.id));
+                  setChosen(features.find(({ id }) => id !== own.id)?.id);
+                }}
+              >
+                <X size={15} aria-hidden />
+              </button>
+            </div>
+            <Note row={sheet.features.find(({ id }) => id === own.id)} />
+            <FeatureFields
+              build={build}
+              feature={own}
+              others={features.slice(0, at)}
+              joints={side.side === own.side ? side.joints : { u: [], v: [] }}
+              onChange={(next, mark) => change(own.id, next, mark)}
+            />
+            <p className="text-graphite pt-2 text-[13px]">
+              <strong className="text-ink font-semibold">Caution.</strong> {kindOf(own).caution}
+            </p>
+          </section>
+        )}
+      </div>
     </Window>
   );
 }

@@ -1,11 +1,13 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { AID_COVER } from '../../../../core/glueup';
+import type { KeptClear, OwnAidSize } from '../../../../core/document';
+import { AID_COVER, type AidSize, thirdOf } from '../../../../core/glueup';
 import { AID_KINDS, gluingOf } from '../../../../core/kit';
 import type { Length } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { useAppSelector } from '../../../app/store';
 import { Choice } from '../../../parts/Choice';
+import { CountField } from '../../../parts/CountField';
 import { LengthField } from '../../../parts/LengthField';
 import { Measure } from '../../../parts/Measure';
 import { useSettle } from '../use-edit';
@@ -75,6 +77,15 @@ export function AidsView({ build, step, planned }: GluePart) {
           )}
         </section>
       )}
+      {aids.kind !== 'none' && aids.kind !== 'cauls' && aids.kind !== 'splines' && (
+        <OwnSize
+          own={plan?.own}
+          usual={aids.size}
+          third={thirdOf(glueUp)}
+          now={perJoint[0] ?? 1}
+          onChange={(own, mark) => set({ own }, mark)}
+        />
+      )}
       {aids.size && (
         <dl>
           <Fact name="Size">{aids.size.name}</Fact>
@@ -103,6 +114,7 @@ export function AidsView({ build, step, planned }: GluePart) {
           <KeepOut
             zones={plan?.keepOut ?? []}
             length={glueUp.lengthMm}
+            joints={glueUp.lines.map(({ joint }) => joint)}
             onChange={(keepOut) => set({ keepOut })}
           />
         </>
@@ -111,16 +123,95 @@ export function AidsView({ build, step, planned }: GluePart) {
   );
 }
 
-type Zone = { from: Length; to: Length; why: string };
+type Zone = KeptClear;
+
+/** A size that the maker has, instead of the usual one. */
+function OwnSize({
+  own,
+  usual,
+  third,
+  now,
+  onChange,
+}: {
+  own: OwnAidSize | undefined;
+  usual: AidSize | undefined;
+  /** A third of the joint’s height, mm. */
+  third: number;
+  /** How many each joint has now. */
+  now: number;
+  onChange: (own: OwnAidSize | undefined, mark?: string) => void;
+}) {
+  const display = useDisplay();
+  const settle = useSettle();
+  const field = (label: string, name: 'thick' | 'into' | 'along' | 'pitch' | 'first', unset = false) =>
+    own && (
+      <LengthField
+        label={label}
+        value={own[name] ?? { mm: 0 }}
+        unset={unset}
+        display={display}
+        rule={{ minMm: unset ? 0 : 0.5, maxMm: 5000 }}
+        onChange={(next) => onChange({ ...own, [name]: unset && next.mm === 0 ? undefined : next }, name)}
+        onSettled={settle}
+      />
+    );
+  return (
+    <section aria-label="Its size" className="flex flex-col gap-2">
+      <label className="flex items-center gap-2 text-[14px] max-desk:min-h-11">
+        <input
+          type="checkbox"
+          className="accent-chalk h-4 w-4"
+          checked={own !== undefined}
+          onChange={({ target }) =>
+            onChange(
+              target.checked
+                ? {
+                    thick: { mm: usual?.thick ?? 4 },
+                    into: { mm: usual?.into ?? 10 },
+                    along: { mm: usual?.along ?? 50 },
+                    count: Math.max(1, now),
+                  }
+                : undefined,
+            )
+          }
+        />
+        A size of its own
+      </label>
+      {own && (
+        <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+          {field('How thick', 'thick')}
+          {field('Into each strip', 'into')}
+          {field('Along the joint', 'along')}
+          {field('From one to the next', 'pitch', true)}
+          {field('Middle of the first', 'first', true)}
+          <CountField
+            label="On each joint"
+            value={own.count ?? now}
+            most={200}
+            onChange={(count) => onChange({ ...own, count }, 'count')}
+          />
+        </div>
+      )}
+      {own && own.thick.mm > third + 1e-6 && (
+        <p role="status" className="text-[13.5px]">
+          It is <Measure value={own.thick} display={display} unit /> thick; a third of the joint is{' '}
+          <Measure value={third} display={display} unit />: the wood beside it is thinner than it is.
+        </p>
+      )}
+    </section>
+  );
+}
 
 /** Stretches kept clear for a reason the build does not hold. */
 function KeepOut({
   zones,
   length,
+  joints,
   onChange,
 }: {
   zones: Zone[];
   length: number;
+  joints: readonly number[];
   onChange: (zones: Zone[]) => void;
 }) {
   const display = useDisplay();
@@ -136,7 +227,10 @@ function KeepOut({
           >
             <Measure value={zone.from} display={display} /> to{' '}
             <Measure value={zone.to} display={display} unit />
-            <span className="min-w-0 flex-1 truncate">{zone.why}</span>
+            <span className="min-w-0 flex-1 truncate">
+              {zone.joint === undefined ? '' : `joint ${zone.joint}: `}
+              {zone.why}
+            </span>
             <button
               type="button"
               className="p-1.5"
@@ -155,7 +249,7 @@ function KeepOut({
             event.preventDefault();
             if (!draft.why.trim()) return;
             const [from, to] = draft.from.mm <= draft.to.mm ? [draft.from, draft.to] : [draft.to, draft.from];
-            onChange([...zones, { from, to, why: draft.why.trim() }]);
+            onChange([...zones, { ...draft, from, to, why: draft.why.trim() }]);
             setDraft(undefined);
           }}
         >
@@ -172,6 +266,32 @@ function KeepOut({
             display={display}
             rule={{ minMm: 0, maxMm: length }}
             onChange={(to) => setDraft({ ...draft, to })}
+          />
+          <Choice
+            label="Which joint"
+            className="col-span-2"
+            value={String(draft.joint ?? '')}
+            options={[
+              { value: '', label: 'Every joint' },
+              ...joints.map((joint) => ({ value: String(joint), label: `Joint ${joint}` })),
+            ]}
+            onChange={(next) => setDraft({ ...draft, joint: next ? Number(next) : undefined })}
+          />
+          <LengthField
+            label="Above the lower face, from"
+            value={draft.low ?? { mm: 0 }}
+            unset
+            display={display}
+            rule={{ minMm: 0, maxMm: 2000 }}
+            onChange={(low) => setDraft({ ...draft, low: low.mm === 0 ? undefined : low })}
+          />
+          <LengthField
+            label="Up to"
+            value={draft.high ?? { mm: 0 }}
+            unset
+            display={display}
+            rule={{ minMm: 0, maxMm: 2000 }}
+            onChange={(high) => setDraft({ ...draft, high: high.mm === 0 ? undefined : high })}
           />
           <label className="label col-span-2">
             For what

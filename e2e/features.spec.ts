@@ -1,0 +1,136 @@
+import type { Page } from '@playwright/test';
+import { expect, openJob, ownHouse, stored, test, type } from './house';
+
+/* Openings, grooves, holes, hand holds and outlines: planned on a drawing, cut into the real wood, checked. */
+let own: Awaited<ReturnType<typeof ownHouse>>;
+test.beforeAll(async () => {
+  own = await ownHouse();
+});
+test.afterAll(async () => {
+  await own.close();
+});
+
+const finding = (page: Page, code: string) => page.locator(`[data-code="${code}"]`);
+const row = (page: Page, name: RegExp) =>
+  page.getByRole('dialog').getByRole('listitem').filter({ hasText: name });
+const choose = async (page: Page, label: string, option: string) => {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+};
+/** Puts a step in after another by the round plus on the lath. */
+async function putIn(page: Page, after: string, kind: string) {
+  await page.getByRole('button', { name: `Add a step after ${after}` }).click();
+  const line = page.locator(`[data-line="${kind}"]`);
+  await expect(line).toBeEnabled({ timeout: 20_000 });
+  await line.click();
+}
+
+test('a counter with two openings, five boards and more: every place, wall and joint is told', async ({
+  page,
+}) => {
+  await openJob(page, own.house, 'Wash-house counter');
+  await page.locator('[data-step]').last().click();
+  const card = page.getByRole('region', { name: 'What is cut' });
+  await expect(card.getByRole('listitem')).toHaveCount(5);
+  await expect(card).toContainText(/Opening for the sink.*crosses 4 joints/);
+  await card.getByRole('button', { name: /Opening for the sink/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'What is cut' });
+  await expect(dialog.locator('[data-feature="sink"]')).toHaveAttribute('aria-pressed', 'true');
+  // Moved out of the counter by numbers: the wall is told, and where it breaks out a finding.
+  await type(dialog.getByLabel('Across, to its middle'), '5');
+  await expect(row(page, /Opening for the sink/)).toContainText('wall −1 1/4');
+  await page.keyboard.press('Escape');
+  const out = finding(page, 'feature-breaks-out');
+  await expect(out).toContainText('1 1/4');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(out).toHaveCount(0);
+});
+
+test('a block gets a juice groove and hand holds: a hold too deep meets the groove, and one press mends it', async ({
+  page,
+}) => {
+  const id = await openJob(page, own.house, 'Galley chopping block');
+  await putIn(page, 'Trim', 'feature');
+  await page.getByRole('button', { name: 'Plan on the drawing' }).click();
+  await choose(page, 'Add', 'Juice groove');
+  await type(page.getByLabel('From the finished edge'), '15 mm');
+  await type(page.getByLabel('Depth', { exact: true }), '12 mm');
+  await choose(page, 'Add', 'Hand hold');
+  await type(page.getByLabel('Height', { exact: true }), '18 mm');
+  await type(page.getByLabel('Depth from the finished edge'), '16 mm');
+  await type(page.getByLabel('Across, to its middle'), '10 mm');
+  await page.keyboard.press('Escape');
+  const meets = finding(page, 'features-meet');
+  await expect(meets).toContainText('reaches into the other');
+  await meets.getByRole('button', { name: 'Cut hand hold less deep' }).click();
+  await expect(meets).toHaveCount(0);
+  await stored(page);
+  const { build } = await page.evaluate(async (job) => (await fetch(`/api/jobs/${job}`)).json(), id);
+  const step = build.steps.find(({ kind }: { kind: string }) => kind === 'feature');
+  expect(step.features.map(({ kind }: { kind: string }) => kind)).toEqual(['juice', 'handHold']);
+});
+
+test('a row of dog holes dragged over a joint is found, and dragged back it is not', async ({ page }) => {
+  await openJob(page, own.house, 'Boathouse bench top');
+  await putIn(page, 'Trim', 'feature');
+  await page.getByRole('button', { name: 'Plan on the drawing' }).click();
+  await choose(page, 'Add', 'Hole');
+  await type(page.getByLabel('Diameter', { exact: true }), '3/4');
+  await choose(page, 'Across, measured from', 'Near edge');
+  await type(page.getByLabel('Across, to its middle'), '4 3/4');
+  await choose(page, 'How many', 'So many in a row');
+  await choose(page, 'Along, measured from', 'Left end');
+  await type(page.getByLabel('Along, to its middle'), '4');
+  const holes = page.locator('[data-feature] circle');
+  await expect(holes).toHaveCount(4);
+  const hole = row(page, /Hole/);
+  await expect(hole).toContainText('clears a joint');
+  // By hand: down over the joint 3 1/4 from the near edge.
+  const box = await holes.first().boundingBox();
+  const drawing = await page.locator('[data-features] rect').first().boundingBox();
+  if (!box || !drawing) throw new Error('nothing is drawn');
+  const perInch = drawing.height / 19.5;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 1.5 * perInch, { steps: 6 });
+  await page.mouse.up();
+  await expect(hole).toContainText('crosses 1 joint');
+  // By keys: away from it again, ten steps of the shop at a time.
+  await page.locator('[data-feature]').first().focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowUp');
+  await expect(hole).toContainText('clears a joint');
+  await page.keyboard.press('Escape');
+  await expect(finding(page, 'feature-on-joint')).toHaveCount(0);
+});
+
+test('what cannot be is answered with its number, and nothing is lost', async ({ page }) => {
+  await openJob(page, own.house, 'Wash-house counter');
+  await page.locator('[data-step]').last().click();
+  await page.getByRole('button', { name: /^2\. Hole for the tap/ }).click();
+  const dialog = page.getByRole('dialog');
+  await type(dialog.getByLabel('What must pass through, diameter'), '2');
+  await expect(dialog.getByRole('alert')).toContainText('2 in thick, and the hole is 1 3/8 in wide');
+  await type(dialog.getByLabel('Diameter', { exact: true }), '-3');
+  await expect(dialog.getByText('a length cannot be negative')).toBeVisible();
+  await type(dialog.getByLabel('Diameter', { exact: true }), '2 1/4');
+  await expect(dialog.getByRole('alert')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('button', { name: /^2\. Hole for the tap/ }).click();
+  await expect(dialog.getByLabel('Diameter', { exact: true })).toHaveValue('1 3/8');
+});
+
+test('a handle and a blade: an outline with arcs comes out in its own size', async ({ page }) => {
+  await openJob(page, own.house, 'Chart-chest lid');
+  await putIn(page, 'Trim', 'shape');
+  await page.getByRole('button', { name: 'Begin with four corners' }).click();
+  const corners = page.getByRole('group', { name: 'Corners' });
+  await expect(corners.getByLabel('1: from the left end')).toBeVisible();
+  await type(corners.getByLabel('2: rise of the side to the next'), '-2');
+  await type(corners.getByLabel('1: radius of the corner'), '1');
+  await expect(finding(page, 'outline-not-round')).toHaveCount(0);
+  await type(corners.getByLabel('2: rise of the side to the next'), '9');
+  await expect(finding(page, 'outline-not-round')).toContainText('half a circle');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(finding(page, 'outline-not-round')).toHaveCount(0);
+});
