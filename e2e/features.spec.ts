@@ -49,7 +49,7 @@ test('a counter with two openings, five boards and more: every place, wall and j
 test('a block gets a juice groove and hand holds: a hold too deep meets the groove, and one press mends it', async ({
   page,
 }) => {
-  const id = await openJob(page, own.house, 'Galley chopping block');
+  const id = (await openJob(page, own.house, 'Galley chopping block')).split('/').pop();
   await putIn(page, 'Trim', 'feature');
   await page.getByRole('button', { name: 'Plan on the drawing' }).click();
   await choose(page, 'Add', 'Juice groove');

@@ -84,6 +84,13 @@ try {
   await page.locator('[data-way]').first().waitFor();
   await page.mouse.move(640, 790);
   await take('ways-to-flatten');
+  await open('Wash-house counter');
+  await page.locator('[data-step]').last().click();
+  await page.getByRole('button', { name: /^2\. Hole for the tap/ }).click();
+  await page.locator('[data-features]').waitFor();
+  await page.waitForTimeout(1500);
+  await take('features');
+  await page.keyboard.press('Escape');
   await page.goto(`${server.url}/rack`);
   await page.locator('[data-board="1"]').click();
   await take('rack');
@@ -138,8 +145,6 @@ try {
   await page.goto(`${server.url}/kit`);
   await page.getByRole('region', { name: 'Clamps' }).evaluate((clamps) => clamps.scrollIntoView());
   await take('kit');
-  await page.goto(`${server.url}/tables`);
-  await take('tables');
   await open('Tower stair tread');
   await page.getByRole('button', { name: /inches/ }).click();
   await page.getByText('millimetres', { exact: true }).click();

@@ -1,4 +1,4 @@
-import { type AnyField, BASE_FIELDS, type Setting, STEP_ROOMS } from '../steps';
+import { type AnyField, BASE_FIELDS, FEATURE_LIST, type Setting, STEP_ROOMS } from '../steps';
 
 const ARTICLE = {
   saw: 'a saw',
@@ -64,6 +64,26 @@ export function stepTable(): string {
     ...rows.map((row) => `| ${row} |`),
     '',
     `Every step has: ${every}. A question mark means that it may be missing.`,
+  ].join('\n');
+}
+
+/** The kinds of feature as a table of docs/format.md, in Markdown: each with what it is and its own settings. */
+export function featureTable(): string {
+  const rows = FEATURE_LIST.map(({ kind, name, says, sides, fields }) =>
+    [
+      `\`${kind}\``,
+      name,
+      says,
+      sides ? sides.map((side) => `\`${side}\``).join(', ') : 'any',
+      Object.entries(fields as Record<string, Setting>)
+        .map(settingWords)
+        .join('; '),
+    ].join(' | '),
+  );
+  return [
+    '| kind | name | what it is | sides | settings |',
+    '| --- | --- | --- | --- | --- |',
+    ...rows.map((row) => `| ${row} |`),
   ].join('\n');
 }
 
