@@ -2,6 +2,7 @@ import type { Finding, Fix, Phrase, Step } from '../document';
 import { topRpmOf } from '../kit';
 import { type FeatureReport, featureReport, LEAST_WALL } from '../shaping';
 import { asFeatures, type Feature, featureName, type FeatureStep, kindOf } from '../steps';
+import { roundUpToStep } from '../units';
 import type { ReviewContext } from './context';
 
 /** Sizes within this are one, mm. */
@@ -13,6 +14,8 @@ type Look = (report: FeatureReport, at: number, seen: Seen) => Finding[];
 interface Seen {
   step: FeatureStep;
   all: readonly FeatureReport[];
+  /** What places are set to, mm. */
+  stepMm: number;
 }
 
 /** The step with one feature changed. */
@@ -31,13 +34,23 @@ function moved(feature: Feature, along: 'u' | 'v', by: number): Partial<Feature>
   return { [along]: { ...place, by: { mm: place.by.mm + sign * by } } };
 }
 
+/** What lies at the low and at the high end of a direction of a side. */
+const towards = ({ side }: Feature, along: 'u' | 'v'): readonly [string, string] => {
+  const face = side === 'upper' || side === 'lower';
+  if (along === 'v' && !face) return ['lower face', 'upper face'];
+  return along === 'u' && (face || side === 'near' || side === 'far')
+    ? ['left end', 'right end']
+    : ['near edge', 'far edge'];
+};
+
 /** Moves that may mend it: either way along, and across. */
-const moves = (step: FeatureStep, feature: Feature, by: number): Fix[] => {
+const moves = (step: FeatureStep, feature: Feature, least: number, stepMm: number): Fix[] => {
+  const by = roundUpToStep(least, stepMm);
   const name = featureName(feature);
   return (['v', 'u'] as const).flatMap((along) =>
     [by, -by].map(
       (way): Fix => ({
-        label: `Move ${name.toLowerCase()} ${along === 'u' ? 'along' : 'across'}, ${way > 0 ? 'up' : 'down'} the side`,
+        label: `Move ${name.toLowerCase()} towards the ${towards(feature, along)[way > 0 ? 1 : 0]}`,
         edit: changed(step, feature.id, moved(feature, along, way)),
       }),
     ),
@@ -70,12 +83,19 @@ const finding = (
   step: step.id,
   severity: own.severity ?? 'warning',
   message: own.message,
-  numbers: { ...own.numbers, at },
+  // The place among the ids: the same feature, wherever it stands in the order.
+  numbers: {
+    ...own.numbers,
+    at: step.features
+      .map(({ id }) => id)
+      .toSorted()
+      .indexOf(step.features[at].id),
+  },
   fixes: own.fixes ?? [],
 });
 
 /** It lies beside the wood, breaks out of it, or leaves too thin a wall. */
-const walls: Look = ({ laid, beside, wall }, at, { step }) => {
+const walls: Look = ({ laid, beside, wall }, at, { step, stepMm }) => {
   const { feature } = laid;
   const name = featureName(feature);
   if (beside)
@@ -109,7 +129,7 @@ const walls: Look = ({ laid, beside, wall }, at, { step }) => {
             ' should stay.',
           ],
       numbers: { wall: wall.mm, least: LEAST_WALL },
-      fixes: moves(step, feature, need),
+      fixes: moves(step, feature, need, stepMm),
     }),
   ];
 };
@@ -146,7 +166,7 @@ const floors: Look = ({ laid, floor }, at, { step }) => {
 };
 
 /** It meets another feature, or leaves too little wood between. */
-const bridges: Look = ({ laid, nearest }, at, { step, all }) => {
+const bridges: Look = ({ laid, nearest }, at, { step, all, stepMm }) => {
   if (!nearest || nearest.mm >= LEAST_WALL - SAME) return [];
   const { feature } = laid;
   const k = all.findIndex((each) => each.laid.feature.id === nearest.other);
@@ -177,13 +197,17 @@ const bridges: Look = ({ laid, nearest }, at, { step, all }) => {
       numbers: { bridge: nearest.mm, least: LEAST_WALL, other: k },
       fixes: own
         ? []
-        : [...shallower(step, feature, need), ...shallower(step, other, need), ...moves(step, feature, need)],
+        : [
+            ...shallower(step, feature, need),
+            ...shallower(step, other, need),
+            ...moves(step, feature, 1.5 * need, stepMm),
+          ],
     }),
   ];
 };
 
 /** A hole or a mortise that lands on a joint. */
-const onJoints: Look = ({ laid, joints }, at, { step }) => {
+const onJoints: Look = ({ laid, joints }, at, { step, stepMm }) => {
   const { feature } = laid;
   const { into, crosses } = joints;
   if (kindOf(feature).crosses || !into || into.mm < SAME) return [];
@@ -197,7 +221,7 @@ const onJoints: Look = ({ laid, joints }, at, { step }) => {
       ],
       numbers: { into: into.mm, joints: crosses, clear: LEAST_WALL },
       severity: 'note',
-      fixes: moves(step, feature, into.mm + LEAST_WALL),
+      fixes: moves(step, feature, into.mm + LEAST_WALL, stepMm),
     }),
   ];
 };
@@ -303,7 +327,9 @@ export function featureFindings(step: Step, { build, timeline }: ReviewContext):
   if (!own || !report) return [];
   return [
     ...report.features.flatMap((each, at) =>
-      LOOKS.flatMap((look) => look(each, at, { step: own, all: report.features })),
+      LOOKS.flatMap((look) =>
+        look(each, at, { step: own, all: report.features, stepMm: build.shop.settingStep.mm }),
+      ),
     ),
     ...order(own),
   ];

@@ -5,6 +5,7 @@ import { mustEdit } from '../edit';
 import { typed } from '../kit';
 import { panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
+import { asFeatures, type Feature } from '../steps';
 import { EFFORT, problemFor, shortageFixes, solveNow } from '../stock';
 import { lengthText } from '../units';
 import { findingsOf, review, withoutNewWarnings } from '.';
@@ -38,6 +39,11 @@ const nameIn = (build: BuildDocument, step: Step): string => {
           ? Object.values(step.cutter)[0]
           : '';
   return [...build.shop.machines, ...build.shop.saws].find((each) => each.id === id)?.name ?? '';
+};
+/** The features of the step that an offer changes. */
+const featuresOf = (build: BuildDocument, edit: Edit): Feature[] => {
+  const [own] = all(edit).filter((each) => each.do === 'setStep');
+  return asFeatures(build.steps.find(({ id }) => id === own?.step))?.features ?? [];
 };
 type Check = (before: BuildDocument, after: BuildDocument, edit: Edit, words: RegExpExecArray) => void;
 
@@ -121,6 +127,46 @@ const PROMISES: readonly (readonly [RegExp, Check])[] = [
   [
     /^Take more off the (upper|lower) face(, less off the other)?$/,
     (before, after) => expect(after.steps).not.toEqual(before.steps),
+  ],
+  [
+    /^Move .+ towards the (left end|right end|near edge|far edge|lower face|upper face)$/,
+    (before, after, edit, [, where]) => {
+      const [was, is] = [before, after].map((build) => featuresOf(build, edit));
+      const moved = is.filter(
+        (each, i) => each.u.by.mm !== was[i].u.by.mm || each.v.by.mm !== was[i].v.by.mm,
+      );
+      expect(moved).toHaveLength(1);
+      const [own] = moved;
+      const old = was.find(({ id }) => id === own.id) as Feature;
+      const along = own.u.by.mm !== old.u.by.mm ? 'u' : 'v';
+      const sign = own[along].from === 'high' ? -1 : 1;
+      expect(Math.sign(own[along].by.mm - old[along].by.mm) * sign).toBe(
+        /right|far|upper/.test(where) ? 1 : -1,
+      );
+    },
+  ],
+  [
+    /^Cut .+ less deep$/,
+    (before, after, edit) => {
+      const depth = (build: BuildDocument) =>
+        featuresOf(build, edit).reduce((sum, each) => sum + ('depth' in each ? (each.depth?.mm ?? 0) : 0), 0);
+      expect(depth(after)).toBeLessThan(depth(before));
+    },
+  ],
+  [
+    /^Put .+ in the middle$/,
+    (_before, after, edit) =>
+      expect(featuresOf(after, edit).some(({ u, v }) => u.from === 'middle' && v.from === 'middle')).toBe(
+        true,
+      ),
+  ],
+  [
+    /^Put them in the usual order$/,
+    (before, after, edit) => {
+      const ids = (build: BuildDocument) => featuresOf(build, edit).map(({ id }) => id);
+      expect(ids(after)).not.toEqual(ids(before));
+      expect(ids(after).toSorted()).toEqual(ids(before).toSorted());
+    },
   ],
   [/^Take it off/, (before, after) => expect(after.steps).not.toEqual(before.steps)],
   [

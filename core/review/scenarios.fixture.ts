@@ -10,6 +10,7 @@ import { mustEdit } from '../edit';
 import { defaultShop, type ShopSnapshot } from '../kit';
 import { fit, PATTERNS, startingBrief } from '../plan';
 import { run } from '../run';
+import type { Feature } from '../steps';
 import { INCH } from '../units';
 
 /** A job in trouble, and what the trouble is. */
@@ -173,6 +174,14 @@ function troubles(build: BuildDocument, random: () => number): Scenario[] {
         change: { edgeCaul: { mm: 400 }, hands: 1 },
       });
   }
+  // Two patterns stand for all: what features meet does not go by the pattern.
+  if (build.brief?.pattern === 'panel' || build.brief?.pattern === 'endGrain')
+    say('features in trouble', {
+      do: 'addStep',
+      kind: 'feature',
+      after: build.steps[build.steps.length - 1].id,
+      settings: { edges: 'finished', features: TROUBLED },
+    });
   const { shop } = build;
   const other = (change: Partial<ShopSnapshot>): Edit => ({ do: 'useShop', shop: { ...shop, ...change } });
   say(
@@ -191,6 +200,26 @@ function troubles(build: BuildDocument, random: () => number): Scenario[] {
   say('a cold shop', other({ climate: { temperatureC: 7, humidityPct: 60 } }));
   return out;
 }
+
+const middle = { from: 'middle' as const, by: { mm: 0 } };
+const low = (mm: number) => ({ from: 'low' as const, by: { mm } });
+/** Features of which each is wrong in its own way: too near the edge, too deep, beside the piece, too near another, late. */
+const TROUBLED: Feature[] = [
+  { id: 'a', kind: 'hole', side: 'upper', u: low(40), v: low(8), diameter: { mm: 12 } },
+  {
+    id: 'b',
+    kind: 'pocket',
+    side: 'upper',
+    u: middle,
+    v: middle,
+    length: { mm: 40 },
+    width: { mm: 30 },
+    depth: { mm: 200 },
+    radius: { mm: 4 },
+  },
+  { id: 'c', kind: 'hole', side: 'upper', u: low(9000), v: low(30), diameter: { mm: 8 } },
+  { id: 'd', kind: 'hole', side: 'upper', u: low(54), v: low(10), diameter: { mm: 12 }, depth: { mm: 5 } },
+];
 
 /** Jobs in trouble: every pattern in both systems, at sizes that follow from the seed. */
 export function* scenarios(seed: number, perPattern = 1): Generator<Scenario> {
