@@ -1,5 +1,6 @@
 import { breakdownRows } from './breakdown';
 import { browserRows } from './browser';
+import { featureRows } from './features';
 import { patternRows } from './patterns';
 import { pictureRows } from './picture';
 import { pressureRows } from './pressure';
@@ -9,6 +10,7 @@ import { solidRows } from './solid';
 /** Every group of measurements, by the name it is asked for: `npm run bench -- solid server`. */
 const GROUPS = {
   solid: solidRows,
+  features: featureRows,
   picture: pictureRows,
   patterns: patternRows,
   pressure: pressureRows,

@@ -7,7 +7,7 @@ import { run } from '../core/run';
 import { quietMs, type Row } from './timing';
 
 /** An end-grain block of n columns and m rows, as the shop would plan it. */
-function block(columns: number, rows: number): BuildDocument {
+export function block(columns: number, rows: number): BuildDocument {
   const shop = defaultShop('benchmark');
   shop.machines = shop.machines.map((machine) => ({
     ...machine,

@@ -2,6 +2,7 @@ export * from './begin';
 export * from './context';
 export * from './cutlist';
 export * from './deepcut';
+export * from './featurecuts';
 export * from './field';
 export * from './find';
 export * from './graph';

@@ -1,6 +1,15 @@
 import type { BuildDocument, Phrase } from '../document';
 import { dependentSizes, type SizeOutcome } from '../sizes';
-import { asPlayed, cutList, isNoPasses, type PassPlan, passPlan, stepTitle, type Timeline } from '../steps';
+import {
+  asPlayed,
+  cutList,
+  featureCuts,
+  isNoPasses,
+  type PassPlan,
+  passPlan,
+  stepTitle,
+  type Timeline,
+} from '../steps';
 
 /** What is set and cut at one step, for paper. */
 export interface SettingLines {
@@ -24,7 +33,7 @@ export function settingSheet(asked: BuildDocument, timeline: Timeline): SettingS
     if (!entry || step.off) return [];
     const plan = passPlan(step, entry, build);
     const passes = plan && !isNoPasses(plan) ? plan : undefined;
-    const cuts = cutList(step, entry, build);
+    const cuts = [...cutList(step, entry, build), ...featureCuts(step, entry, build)];
     return passes || cuts.length > 0
       ? [{ step: step.id, title: stepTitle(build, step), ...(passes ? { passes } : {}), cuts }]
       : [];

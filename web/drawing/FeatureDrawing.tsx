@@ -74,7 +74,7 @@ export function FeatureDrawing({
           height={h + MARGIN + 14}
           role="group"
           aria-label={`${side.name}, ${lengthText(side.long, display)} by ${lengthText(side.wide, display)}`}
-          className="block touch-none select-none"
+          className="block select-none"
         >
           <g transform={`translate(${MARGIN} 12)`}>
             <rect width={w} height={h} fill="var(--color-lath)" stroke="var(--color-lath-line)" />
@@ -171,7 +171,7 @@ function Mark({
       data-feature={row.id}
       aria-pressed={chosen}
       aria-label={`${row.name}${row.count > 1 ? `, ${row.count} of them` : ''}${place}`}
-      className={`outline-none focus-visible:[&_path]:stroke-[3px] ${row.fromBlank ? 'cursor-grab' : 'cursor-pointer'}`}
+      className={`outline-none ${row.fromBlank ? 'touch-none' : ''} focus-visible:[&_path]:stroke-[3px] ${row.fromBlank ? 'cursor-grab' : 'cursor-pointer'}`}
       transform={shift ? `translate(${shift.u * scale} ${-shift.v * scale})` : undefined}
       {...handlers}
     >

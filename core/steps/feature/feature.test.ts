@@ -1,8 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { phraseText } from '../../document';
 import { mustEdit } from '../../edit';
 import { run } from '../../run';
 import { blankVolume, lostTo } from '../../solid';
+import { featureCuts } from '../featurecuts';
+import type { TimelineStep } from '../timeline';
 import type { TrimStep } from '../trim/trim';
 import { build, closes, GLUE, last, size, slot, three } from '../steps.fixture';
 import type { Feature } from './model';
@@ -255,5 +258,17 @@ describe('what is cut', () => {
     expect(blankVolume(last(undone).pieces[0].blank)).toBe(blankVolume(last(document).pieces[0].blank));
     expect(spots(feature, ground(900, 160, 25))).toEqual([{ u: 450, v: 130 }]);
     expect(spots(feature, ground(600, 240, 25))).toEqual([{ u: 300, v: 210 }]);
+  });
+  it('is told as it is marked out: sizes, and middles from the finished edges', () => {
+    const document = build(three, [
+      GLUE,
+      step([hole(40, 30, 20, { row: { along: 'u', count: 3, margin: mm(60) } } as Partial<Feature>)]),
+      trim(12),
+    ]);
+    const played = run(document).steps.find(({ id }) => id === 'cutting') as TimelineStep;
+    const [words] = featureCuts(document.steps[2], played, document);
+    expect(phraseText(words, { system: 'mm', fraction: 0 })).toBe(
+      'Hole in the upper face: diameter 20 mm; its middle 40 mm from the left end, 30 mm from the near edge; 3 in all, the next 188 mm on.',
+    );
   });
 });
