@@ -4,7 +4,7 @@ import { FORMAT_VERSION } from '../core/document';
 import { BASE_FIELDS } from '../core/steps';
 import { buildSchema } from './build';
 import { id } from './lengths';
-import { stepSchemas } from './steps';
+import { everyFeatureSchema, stepSchemas } from './steps';
 
 /** A piece of JSON Schema. */
 export type Json = Record<string, unknown>;
@@ -24,16 +24,14 @@ const cutterSchema: Json = {
 /** A JSON Schema (draft 2020-12) of one described part of the contract. */
 function convert(described: unknown, key = ''): Json {
   const d = described as SchemaDescription;
+  const oneOfAll = (schemas: readonly unknown[]) =>
+    schemas.map((schema) => convert((schema as { describe(): unknown }).describe()));
+  if (d.type === 'lazy' && key === 'features') return { oneOf: oneOfAll(everyFeatureSchema()) };
   if (d.type === 'lazy')
     return key === 'cutter' || key === 'trimWith'
       ? cutterSchema
       : {
-          oneOf: [
-            ...Object.values(stepSchemas).map((schema) =>
-              convert((schema as { describe(): unknown }).describe()),
-            ),
-            unknownStep(),
-          ],
+          oneOf: [...oneOfAll(Object.values(stepSchemas)), unknownStep()],
         };
   if (d.type === 'object') {
     const { fields } = d as SchemaObjectDescription;

@@ -151,6 +151,10 @@ const featureOf = (kind: string): yup.ISchema<unknown> | undefined => {
   return schema;
 };
 
+/** One schema for each kind of feature, in the order they are offered. */
+export const everyFeatureSchema = (): yup.ISchema<unknown>[] =>
+  FEATURE_LIST.flatMap(({ kind }) => featureOf(kind) ?? []);
+
 /** A feature of any kind that Junta knows. */
 function featureSchema() {
   return yup.lazy((value: { kind?: unknown } | undefined) => {

@@ -123,7 +123,7 @@ test('what cannot be is answered with its number, and nothing is lost', async ({
 test('a handle and a blade: an outline with arcs comes out in its own size', async ({ page }) => {
   await openJob(page, own.house, 'Chart-chest lid');
   await putIn(page, 'Trim', 'shape');
-  await page.getByRole('button', { name: 'Begin with four corners' }).click();
+  await page.getByRole('button', { name: 'Begin with the four corners of the piece' }).click();
   const corners = page.getByRole('group', { name: 'Corners' });
   await expect(corners.getByLabel('1: from the left end')).toBeVisible();
   await type(corners.getByLabel('2: rise of the side to the next'), '-2');

@@ -14,7 +14,7 @@ describe('assemble or fit', () => {
   it('changes no size and takes nothing', () => {
     const [before, after] = [last(build(three, [GLUE])), last(build(three, [GLUE, step()]))];
     expect([size(after), after.tolerance]).toEqual([size(before), before.tolerance]);
-    expect(Object.values(lost(after))).toEqual([0, 0, 0, 0]);
+    expect(Object.values(lost(after))).toEqual([0, 0, 0, 0, 0]);
   });
   it('takes parts of several lines', () => {
     const whole = last(

@@ -119,7 +119,7 @@ export const feature: StepRoom<FeatureStep> = {
       ],
       carried: true,
     },
-    features: { is: 'list', label: 'Features', most: MOST_FEATURES, of: { is: 'feature' }, carried: true },
+    features: { is: 'list', label: 'What is cut', most: MOST_FEATURES, of: { is: 'feature' }, carried: true },
   },
   flow: {},
   begin: () => ({ features: [], edges: 'finished' }),

@@ -19,8 +19,8 @@ describe('flatten', () => {
           },
         ]),
       );
-    expect(lost(flat('drum'))).toEqual({ kerf: 0, offcut: 0, shaving: 0, dust: 500 * 150 * 2 });
-    expect(lost(flat('planer'))).toEqual({ kerf: 0, offcut: 0, dust: 0, shaving: 500 * 150 * 2 });
+    expect(lost(flat('drum'))).toEqual({ kerf: 0, offcut: 0, chips: 0, shaving: 0, dust: 500 * 150 * 2 });
+    expect(lost(flat('planer'))).toEqual({ kerf: 0, offcut: 0, chips: 0, dust: 0, shaving: 500 * 150 * 2 });
     expect(flat('planer').tolerance[2].likelyMm).toBeCloseTo(0.005 * INCH, 9);
     expect(flat('hand').tolerance[2].likelyMm).toBeCloseTo(0.015 * INCH, 9);
   });

@@ -14,7 +14,7 @@ describe('rest', () => {
   it('changes nothing and takes nothing', () => {
     const [before, after] = [last(build(three, [GLUE])), last(build(three, [GLUE, step(5)]))];
     expect([size(after), after.tolerance]).toEqual([size(before), before.tolerance]);
-    expect(Object.values(lost(after))).toEqual([0, 0, 0, 0]);
+    expect(Object.values(lost(after))).toEqual([0, 0, 0, 0, 0]);
   });
   it('waits the hours it says, overnight where it says none, and asks nothing of hands', () => {
     const hours = (each: RestStep) => rest.labour.waits?.(each).map((wait) => wait.hours);

@@ -12,8 +12,7 @@ export function FeatureList({ build, step }: { build: BuildDocument; step: Featu
   const sheet = useFeatures(build, step.id);
   const [open, setOpen] = useState<{ first?: string }>();
   return (
-    <section aria-label="What is cut" className="col-span-2">
-      <h3 className="label pb-1">What is cut</h3>
+    <>
       <ol className="text-[14.5px]">
         {step.features.map((feature, i) => (
           <li key={feature.id} className="border-line border-b border-dotted">
@@ -43,6 +42,6 @@ export function FeatureList({ build, step }: { build: BuildDocument; step: Featu
           onClose={() => setOpen(undefined)}
         />
       )}
-    </section>
+    </>
   );
 }

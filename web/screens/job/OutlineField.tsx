@@ -85,7 +85,7 @@ export function OutlineField({
         {own.length === 0 ? (
           <>
             <button type="button" className="action inline-flex items-center gap-1.5" onClick={begin}>
-              Begin with four corners
+              Begin with the four corners of the piece
             </button>
             <button type="button" className="action inline-flex items-center gap-1.5" onClick={round}>
               Begin with an ellipse

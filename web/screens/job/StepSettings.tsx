@@ -19,11 +19,14 @@ import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { GlueSettings } from './GlueSettings';
-import { FeatureList } from './FeatureList';
 import { FixingsField } from './FixingsField';
 import { OutlineField } from './OutlineField';
 import { useEdit, useSettle } from './use-edit';
+import { lazily } from '../../parts/lazily';
 import { WOODS } from '../../parts/woods';
+
+// What it stands on, the worker that predicts and the window with its drawing, is fetched when a step has features.
+const FeatureList = lazily(async () => (await import('./FeatureList')).FeatureList);
 
 const NOTHING: Length = { mm: 0 };
 /** Up to so many choices lie side by side; more of them, or longer words, open as a list. */
@@ -234,7 +237,12 @@ function StepField({
     case 'list':
       if (field.of.is === 'feature') {
         const features = asFeatures(step);
-        return features ? <FeatureList build={build} step={features} /> : null;
+        return features ? (
+          <section className="col-span-2" aria-label={label}>
+            <h3 className="label pb-1">{label}</h3>
+            <FeatureList build={build} step={features} />
+          </section>
+        ) : null;
       }
       if (field.of.is === 'group' && field.of.fields.kind?.is === 'choice')
         return (

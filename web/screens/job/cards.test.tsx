@@ -110,6 +110,10 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
     step: own('shape', { saw: saw.id, outline: [{ x: mm(0), y: mm(0) }] }),
     labels: ['Saw', 'Outline seen from', 'Above', 'Corners', '1: from the left end', 'Remove corner 1'],
   },
+  feature: {
+    step: own('feature', { features: [], edges: 'finished' }),
+    labels: ['Places are measured from', 'Finished edges', 'What is cut'],
+  },
   surface: { step: own('surface', {}), labels: [] },
   outside: { step: own('outside', { days: 5 }), labels: ['Days until it is back', 'value="5"'] },
 };
