@@ -61,8 +61,8 @@ export function PracticeChoice({
         />
         <p className="text-graphite text-[13.5px]">
           Knives that meet end grain can break the block and throw it back: Junta plans a sander, a router
-          sled or hand planes. Who does it takes the finest passes, with sharp knives, and a chamfer or backing
-          on every edge that outlasts what comes off. The machine’s manual comes first.
+          sled or hand planes. Who does it takes the finest passes, with sharp knives, and a chamfer or
+          backing on every edge that outlasts what comes off. The machine’s manual comes first.
         </p>
       </div>
       {(shop.layUps?.length ?? 0) > 0 && (
