@@ -155,7 +155,7 @@ describe('outlines of lines and arcs', () => {
       { numRuns: 300, seed: 1601 },
     );
   });
-  it('clipping by a polygon and what is left over add up, and agree with the library', () => {
+  it('what is shared, left over and joined add up; a clip by a polygon is what it shares with it', () => {
     fc.assert(
       fc.property(shapes, shapes, (region, other) => {
         const polygon = [-60, 0, 70].map((x, i) => ({ x, y: [-70, -90, 80][i] }));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { BuildDocument } from '../document';
+import { type BuildDocument, phraseText } from '../document';
 import { run } from '../run';
 import type { Feature, FeatureStep } from '../steps';
 import { build, GLUE, slot } from '../steps/steps.fixture';
@@ -30,7 +30,7 @@ const cutting = (features: Feature[], change: Partial<BuildDocument> = {}): Buil
   );
 const of = (document: BuildDocument) =>
   findingsOf(document, run(document))
-    .filter(({ step, code }) => step === 'cut' && /^(feature|cutter|large)/.test(code))
+    .filter(({ step, code }) => step === 'cut' && /^(feature|cutter|large|no-such-cutter)/.test(code))
     .map(({ code, numbers }) => ({ code, ...numbers }));
 
 describe('features against joints, edges and each other', () => {
@@ -162,6 +162,25 @@ describe('features against joints, edges and each other', () => {
     expect(
       of(cutting([edge, hole('h', 200, 30, 10)], { shop: { ...shop, bits } })).map(({ code }) => code),
     ).toEqual(['large-cutter', 'feature-order']);
+    const gone = hole('h', 200, 30, 10, { bit: 'sold' });
+    expect(of(cutting([gone], { shop: { ...shop, bits } }))).toEqual([
+      { code: 'no-such-cutter', bits: 2, at: 0 },
+    ]);
+    // Any that fits is offered where the kit has one.
+    const drill = { id: 'd', name: 'Drill 10', kind: 'bradPoint', diameter: mm(10) } as (typeof bits)[number];
+    expectMended(cutting([gone], { shop: { ...shop, bits: [...bits, drill] } }), 'no-such-cutter');
+    const wide: Feature = { ...pocket, depth: mm(10), radius: mm(4), bit: 'b' };
+    expect(of(cutting([wide], { shop: { ...shop, bits } }))).toEqual([
+      { code: 'cutter-of-other-width', diameter: 12, width: 8, at: 0 },
+    ]);
+    // A chamfer is not made with the round-over bit that the kit has.
+    const chamfer: Feature = { ...edge, profile: 'chamfer', bit: undefined } as Feature;
+    const asked = cutting([chamfer], { shop: { ...shop, bits } });
+    const said = findingsOf(asked, run(asked)).map(({ message }) =>
+      phraseText(message, { system: 'mm', fraction: 0 }),
+    );
+    expect(said.filter((words) => words.startsWith('Chamfer bit'))).toHaveLength(1);
+    expect(said.some((words) => words.startsWith('Wide bit'))).toBe(false);
     const found = review(
       cutting([edge, hole('h', 200, 30, 10)]),
       run(cutting([edge, hole('h', 200, 30, 10)])),

@@ -1,5 +1,5 @@
 import type { Finding, Fix, Phrase, Step } from '../document';
-import { topRpmOf } from '../kit';
+import { type Bit, topRpmOf } from '../kit';
 import { type FeatureReport, featureReport, LEAST_WALL } from '../shaping';
 import { asFeatures, type Feature, featureName, type FeatureStep, kindOf } from '../steps';
 import { roundUpToStep } from '../units';
@@ -7,6 +7,8 @@ import type { ReviewContext } from './context';
 
 /** Sizes within this are one, mm. */
 const SAME = 1e-6;
+/** Widths of cutters within this are one, mm. */
+const BIT_MM = 0.05;
 /** Router bits wider than this turn slowly, mm (common practice). */
 const LARGE_CUTTER = 50;
 
@@ -16,6 +18,7 @@ interface Seen {
   all: readonly FeatureReport[];
   /** What places are set to, mm. */
   stepMm: number;
+  bits: readonly Bit[];
 }
 
 /** The step with one feature changed. */
@@ -226,6 +229,47 @@ const onJoints: Look = ({ laid, joints }, at, { step, stepMm }) => {
   ];
 };
 
+/** A cutter that the kit has no longer, or that is wider than what it is to cut; a drill that bores another hole. */
+const chosenCutter: Look = ({ laid }, at, { step, bits }) => {
+  const { feature } = laid;
+  if (!feature.bit) return [];
+  const name = featureName(feature);
+  const own = bits.find(({ id }) => id === feature.bit);
+  const fixes: Fix[] = [
+    {
+      label: `Take any cutter that fits ${name.toLowerCase()}`,
+      edit: changed(step, feature.id, { bit: undefined }),
+    },
+  ];
+  if (!own)
+    return [
+      finding(step, at, 'no-such-cutter', {
+        message: [`The cutter that ${name.toLowerCase()} was planned with is not in this job’s kit.`],
+        numbers: { bits: bits.length },
+        fixes,
+      }),
+    ];
+  const kind = kindOf(feature);
+  const bored = kind.by === 'drill' ? kind.bitMm?.(feature) : undefined;
+  const width = bored ?? kind.narrowest?.(feature);
+  const off = width === undefined ? 0 : own.diameter.mm - width;
+  return off > BIT_MM || (bored !== undefined && off < -BIT_MM)
+    ? [
+        finding(step, at, 'cutter-of-other-width', {
+          message: [
+            `${own.name} is `,
+            own.diameter,
+            ` wide, and ${name.toLowerCase()} `,
+            { mm: width ?? 0 },
+            '.',
+          ],
+          numbers: { diameter: own.diameter.mm, width: width ?? 0 },
+          fixes,
+        }),
+      ]
+    : [];
+};
+
 /** The cutter is too short, its body too wide, or it is so large that it must turn slowly. */
 const cutters: Look = ({ laid, bit, depth }, at, { step }) => {
   if (!bit) return [];
@@ -285,7 +329,7 @@ const cutters: Look = ({ laid, bit, depth }, at, { step }) => {
   return out;
 };
 
-const LOOKS: readonly Look[] = [walls, floors, bridges, onJoints, cutters];
+const LOOKS: readonly Look[] = [walls, floors, bridges, onJoints, chosenCutter, cutters];
 
 /** Features in an order that lets one spoil the other: grooves after outlines, bores after mouldings. */
 function order(step: FeatureStep): Finding[] {
@@ -328,7 +372,12 @@ export function featureFindings(step: Step, { build, timeline }: ReviewContext):
   return [
     ...report.features.flatMap((each, at) =>
       LOOKS.flatMap((look) =>
-        look(each, at, { step: own, all: report.features, stepMm: build.shop.settingStep.mm }),
+        look(each, at, {
+          step: own,
+          all: report.features,
+          stepMm: build.shop.settingStep.mm,
+          bits: build.shop.bits ?? [],
+        }),
       ),
     ),
     ...order(own),
@@ -355,6 +404,10 @@ declare module '../document/finding' {
     'feature-on-joint': true;
     /** A cutter that cannot reach so deep. */
     'cutter-too-short': true;
+    /** The cutter a feature was planned with is not in the job’s kit. */
+    'no-such-cutter': true;
+    /** A cutter wider than what it is to cut, or a drill of another width than its hole. */
+    'cutter-of-other-width': true;
     /** A large cutter, with its top speed. */
     'large-cutter': true;
     /** Features in an order that makes the work harder. */

@@ -161,6 +161,13 @@ const PROMISES: readonly (readonly [RegExp, Check])[] = [
       ),
   ],
   [
+    /^Take any cutter that fits .+$/,
+    (before, after, edit) => {
+      const named = (build: BuildDocument) => featuresOf(build, edit).filter(({ bit }) => bit).length;
+      expect(named(after)).toBe(named(before) - 1);
+    },
+  ],
+  [
     /^Put them in the usual order$/,
     (before, after, edit) => {
       const ids = (build: BuildDocument) => featuresOf(build, edit).map(({ id }) => id);

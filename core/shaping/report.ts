@@ -4,6 +4,7 @@ import type { Bit } from '../kit';
 import { bounds, contacts, type Vec3 } from '../solid';
 import {
   AXES_OF,
+  bitKindsOf,
   type FeatureStep,
   kindOf,
   type LaidFeature,
@@ -172,7 +173,7 @@ export function bitFor({ feature }: LaidFeature, bits: readonly Bit[] | undefine
   const exact = kind.bitMm?.(feature);
   const able = bits?.filter(
     ({ kind: own, diameter }) =>
-      kind.bits.includes(own) && (narrow === undefined || diameter.mm <= narrow + 0.05),
+      bitKindsOf(feature).includes(own) && (narrow === undefined || diameter.mm <= narrow + 0.05),
   );
   return (
     able?.find(({ diameter }) => exact !== undefined && Math.abs(diameter.mm - exact) <= 0.05) ??

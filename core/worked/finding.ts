@@ -135,6 +135,12 @@ const FORMULAS: readonly Formula[] = [
   difference('Lacks', ['reached', 'size to reach'], ['least', 'smallest that comes'], { result: 'lacks' }),
   difference('More than the chamfer by', ['off', 'what comes off'], ['chamfer', 'depth of the chamfer']),
   fromBothFaces,
+  difference('Comes out by', ['depth', 'how deep it is'], ['thickness', 'thickness of the wood'], {
+    result: 'over',
+  }),
+  difference('Short by', ['depth', 'how deep it is'], ['cutting', 'reach of the cutter'], {
+    result: 'short',
+  }),
   difference('Too wide by', ['width', 'width here'], ['limit', 'widest that goes'], { result: 'over' }),
   difference('Too wide by', ['width', 'width here'], ['most', 'widest that goes']),
   difference('Too long by', ['length', 'length here'], ['most', 'longest that goes'], { result: 'over' }),

@@ -24,7 +24,6 @@ import {
   splitBlank,
   takeOut,
   toOrigin,
-  translation,
   turnBlank,
 } from '..';
 
@@ -61,13 +60,13 @@ describe('hollows in cells', () => {
     expect(400 * 40 - joint.areaMm2).toBeCloseTo(763.151, 3);
     expect(contacts(blank)[0].areaMm2).toBe(16_000);
   });
-  it('two holes that overlap lose what both share once: the lens 1,228.37 in 40', () => {
+  it('two holes that overlap lose what both share once: the lens of two circles, whole (geometry)', () => {
     const blank = board(400, 80, 40);
     const two = cut(cut(blank, hole(200, 40, 10, 40), fromTop(40)).blank, hole(208, 40, 10, 40), fromTop(40));
     const lens = 2 * 100 * Math.acos(0.4) - 4 * Math.sqrt(400 - 64);
     const left = 400 * 80 * 40 - blankVolume(two.blank);
     expect(left).toBeCloseTo(40 * (2 * 100 * Math.PI - lens), 5);
-    // The shaping experiment's own pair: centres 14 apart.
+    // Centres 14 apart: half of the lens is one segment.
     const far = cut(cut(blank, hole(200, 40, 10, 40), fromTop(40)).blank, hole(214, 40, 10, 40), fromTop(40));
     expect(40 * 200 * Math.PI - (400 * 80 * 40 - blankVolume(far.blank))).toBeCloseTo(
       40 * (200 * Math.acos(0.7) - 7 * Math.sqrt(400 - 196)),
@@ -269,6 +268,5 @@ describe('nothing is lost', () => {
     for (let i = 0; i < 200; i++)
       blank = cut(blank, hole(25 + (i % 20) * 50, 30 + Math.floor(i / 20) * 60, 10, 30)).blank;
     expect(wood - blankVolume(blank)).toBeCloseTo(200 * Math.PI * 100 * 30, 2);
-    expect(translation([0, 0, 0])).toEqual(IDENTITY);
   });
 });

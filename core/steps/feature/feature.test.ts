@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { phraseText } from '../../document';
 import { mustEdit } from '../../edit';
 import { run } from '../../run';
-import { blankVolume, lostTo } from '../../solid';
+import { across, blankVolume, lostTo, splitBlank } from '../../solid';
 import { featureCuts } from '../featurecuts';
 import type { TimelineStep } from '../timeline';
 import type { TrimStep } from '../trim/trim';
@@ -127,12 +127,17 @@ describe('places', () => {
   it('keeps its place on the finished piece through trims and another size', () => {
     for (const by of [0, 12, 20]) {
       const trimmed = last(build(three, [GLUE, step([hole(40, 30, 20)]), trim(by)]));
-      // Cut in two at the hole's own middle, each half lacks half of it.
       const [{ blank }] = trimmed.pieces;
       const box = [500 - 2 * by, 150 - 2 * by];
       expect(size(trimmed).slice(0, 2)).toEqual(box.map((v) => expect.closeTo(v, 9)));
-      const middles = blank.cells.flatMap(({ hollows, toLog }) => (hollows ?? []).map(() => toLog.length));
-      expect(middles.length).toBeGreaterThan(0);
+      // Cut in two through its own middle, each half lacks half of it: along at 40, across at 30.
+      for (const [axis, at, wide] of [
+        [0, 40, box[1]],
+        [1, 30, box[0]],
+      ] as const) {
+        const [half] = splitBlank(blank, across(axis, at));
+        expect(at * wide * 25 - blankVolume(half), `${by} ${axis}`).toBeCloseTo((Math.PI * 100 * 25) / 2, 4);
+      }
       expect(box[0] * box[1] * 25 - blankVolume(blank)).toBeCloseTo(Math.PI * 100 * 25, 4);
     }
   });

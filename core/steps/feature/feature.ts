@@ -6,7 +6,7 @@ import type { StepRoom } from '../room';
 import type { WorkPiece } from '../timeline';
 import type { Feature } from './model';
 import { formOf, plugOf } from './frame';
-import { kindOf } from './kinds';
+import { bitKindsOf, kindOf } from './kinds';
 import { groundOf, layFeatures, type LaidFeature } from './lay';
 import { MOST_SPOTS } from './place';
 
@@ -89,7 +89,8 @@ export function runFeature(step: FeatureStep, inputs: readonly WorkPiece[], cont
 /** Cutters and drills that the features want, each once. */
 function needsOf({ features }: FeatureStep): Need[] {
   const list = features.flatMap((feature): Need[] => {
-    const { bits, bitMm } = kindOf(feature);
+    const { bitMm } = kindOf(feature);
+    const bits = bitKindsOf(feature);
     if (feature.bit || bits.length === 0) return [];
     const mm = bitMm?.(feature);
     return [{ what: 'bit', kind: bits[0], ...(mm === undefined ? {} : { diameterMm: mm }) }];

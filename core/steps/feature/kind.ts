@@ -71,6 +71,8 @@ export interface FeatureKind<F extends FeatureBase & { kind: string }> {
   narrowest?: (feature: F) => number | undefined;
   /** Cutters and drills that make it, the usual one first. */
   bits: readonly BitKind[];
+  /** The one kind of cutter that makes it as it is set, where its settings decide that. */
+  only?: (feature: F) => BitKind;
   /** What the usual one measures, where the feature says so. */
   bitMm?: (feature: F) => number | undefined;
   /** It is bored in one go with a drill, or cut in passes; sawn if neither. */
@@ -92,6 +94,20 @@ export const lengthField = (label: string, least = 0.1, most = 5000): LengthFiel
   most,
   label,
 });
+/** Why corners of a radius do not fit a rectangle; undefined where they do. */
+export const tooRound = ({
+  radius,
+  length,
+  width,
+}: Record<'radius' | 'length' | 'width', Length>): Refused | undefined => {
+  const narrow = Math.min(length.mm, width.mm);
+  return 2 * radius.mm > narrow + 1e-9
+    ? {
+        words: ['Corners of radius ', radius, ' do not fit a width of ', { mm: narrow }, '.'],
+        numbers: { radius: radius.mm, width: narrow },
+      }
+    : undefined;
+};
 /** A count. */
 export const countField = (label: string, least: number, most: number): NumberField & { label: string } => ({
   is: 'number',

@@ -1,4 +1,4 @@
-import type { Bit } from '../../kit';
+import type { Bit, BitKind } from '../../kit';
 import type { FeatureKindName, FeatureKinds, Feature } from './model';
 import type { FeatureKind, SideSize } from './kind';
 import { dovetails } from './kinds/dovetails';
@@ -31,6 +31,12 @@ export type AnyFeatureKind = FeatureKind<Feature>;
 
 /** All kinds, in the order they are offered. */
 export const FEATURE_LIST = Object.values(FEATURE_KINDS) as unknown as readonly AnyFeatureKind[];
+
+/** The kinds of cutter and drill that make a feature as it is set, the usual one first. */
+export const bitKindsOf = (feature: Feature): readonly BitKind[] => {
+  const { bits, only } = kindOf(feature);
+  return only ? [only(feature)] : bits;
+};
 
 /** What is known of a feature’s kind. */
 export const kindOf = ({ kind }: Pick<Feature, 'kind'>): AnyFeatureKind =>

@@ -1,6 +1,7 @@
 import type { BuildDocument } from '../../../core/document';
 import {
   type AnyField,
+  bitKindsOf,
   type Feature,
   featureName,
   FROM,
@@ -38,7 +39,7 @@ export function FeatureFields({
 }) {
   const kind = kindOf(feature);
   const face = feature.side === 'upper' || feature.side === 'lower';
-  const bits = (build.shop.bits ?? []).filter((bit) => kind.bits.includes(bit.kind));
+  const bits = (build.shop.bits ?? []).filter((bit) => bitKindsOf(feature).includes(bit.kind));
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">
       {Object.entries(kind.fields).map(([name, field]) => (

@@ -9,7 +9,8 @@ const FeaturesWindow = lazily(async () => (await import('./FeaturesWindow')).Fea
 
 /** What a step cuts, each with what is left around it; planned on a drawing in a window of its own. */
 export function FeatureList({ build, step }: { build: BuildDocument; step: FeatureStep }) {
-  const sheet = useFeatures(build, step.id);
+  const known = useFeatures(build, step.id);
+  const sheet = known?.sheet;
   const [open, setOpen] = useState<{ first?: string }>();
   return (
     <>
@@ -30,6 +31,11 @@ export function FeatureList({ build, step }: { build: BuildDocument; step: Featu
         ))}
       </ol>
       {step.features.length === 0 && <p className="text-graphite text-[14px]">Nothing yet.</p>}
+      {known?.why && (
+        <p role="status" className="text-red text-[14px]">
+          {known.why}
+        </p>
+      )}
       <button type="button" className="action mt-2" disabled={!sheet} onClick={() => setOpen({})}>
         Plan on the drawing
       </button>

@@ -87,6 +87,7 @@ export const edge: FeatureKind<EdgeFeature> = {
         }
       : undefined,
   bits: ['roundOver', 'chamfer', 'cove'],
+  only: ({ profile }) => profile,
   by: 'cutter',
   order: 60,
   crosses: true,

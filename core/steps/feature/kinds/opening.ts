@@ -1,7 +1,7 @@
 import { circle, ellipse, offset, rectangle, type Loop } from '../../../curve';
 import type { Length } from '../../../units';
 import type { FeatureBase } from '../model';
-import { type FeatureKind, lengthField, type Refused } from '../kind';
+import { type FeatureKind, lengthField, type Refused, tooRound } from '../kind';
 
 /** An opening right through, for a sink, a hob, a hatch or a handle; what falls out is an offcut. */
 export interface OpeningFeature extends FeatureBase {
@@ -56,32 +56,24 @@ export const opening: FeatureKind<OpeningFeature> = {
     const line = lineOf(feature, { x: u, y: v });
     return [{ region: [line], from: 0, to: deep, plug: offset(line, -feature.cutter.mm) }];
   },
-  refuses: ({ shape, radius, length, width, cutter }): Refused | undefined =>
-    shape === 'rectangle' && 2 * radius.mm > Math.min(length.mm, width.mm) + 1e-9
+  refuses: (feature): Refused | undefined => {
+    const { shape, radius, cutter } = feature;
+    if (shape !== 'rectangle') return undefined;
+    return radius.mm > 0 && radius.mm < cutter.mm / 2
       ? {
           words: [
-            'Corners of radius ',
+            'A cutter of ',
+            cutter,
+            ' leaves corners of ',
+            { mm: cutter.mm / 2 },
+            ', not ',
             radius,
-            ' do not fit a width of ',
-            { mm: Math.min(length.mm, width.mm) },
             '.',
           ],
-          numbers: { radius: radius.mm, width: Math.min(length.mm, width.mm) },
+          numbers: { radius: radius.mm, cutter: cutter.mm / 2 },
         }
-      : shape === 'rectangle' && radius.mm > 0 && radius.mm < cutter.mm / 2
-        ? {
-            words: [
-              'A cutter of ',
-              cutter,
-              ' leaves corners of ',
-              { mm: cutter.mm / 2 },
-              ', not ',
-              radius,
-              '.',
-            ],
-            numbers: { radius: radius.mm, cutter: cutter.mm / 2 },
-          }
-        : undefined,
+      : tooRound(feature);
+  },
   narrowest: ({ cutter }) => cutter.mm,
   bits: ['spiral', 'straight'],
   bitMm: ({ cutter }) => cutter.mm,

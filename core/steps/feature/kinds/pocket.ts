@@ -1,7 +1,7 @@
 import { rectangle } from '../../../curve';
 import type { Length } from '../../../units';
 import type { FeatureBase } from '../model';
-import { type FeatureKind, lengthField, type Refused } from '../kind';
+import { type FeatureKind, lengthField, tooRound } from '../kind';
 
 /** A recess with a floor, round in its corners as the cutter leaves them. */
 export interface PocketFeature extends FeatureBase {
@@ -36,19 +36,7 @@ export const pocket: FeatureKind<PocketFeature> = {
       to: Math.min(depth.mm, deep),
     },
   ],
-  refuses: ({ radius, length, width }): Refused | undefined =>
-    2 * radius.mm > Math.min(length.mm, width.mm) + 1e-9
-      ? {
-          words: [
-            'Corners of radius ',
-            radius,
-            ' do not fit a width of ',
-            { mm: Math.min(length.mm, width.mm) },
-            '.',
-          ],
-          numbers: { radius: radius.mm, width: Math.min(length.mm, width.mm) },
-        }
-      : undefined,
+  refuses: tooRound,
   narrowest: ({ radius, length, width }) => (radius.mm > 0 ? 2 * radius.mm : Math.min(length.mm, width.mm)),
   bits: ['spiral', 'straight'],
   by: 'cutter',
