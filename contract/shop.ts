@@ -94,6 +94,7 @@ export const bit = exact({
   body: maybePositive('a body'),
   cutting: maybePositive('a cutting length'),
   shank: maybePositive('a shank'),
+  whole: maybePositive('a length'),
   transition: maybePositive('a depth'),
   topRpm: yup.number().min(1).max(100_000).optional(),
 });

@@ -126,6 +126,7 @@ const featureBase = () => ({
     .optional(),
   mirror: maybeOneOf('u', 'v', 'both'),
   bit: text(80).optional(),
+  guide: exact({ outer: length(), inner: length(), thick: length() }).default(undefined).optional(),
 });
 
 const place = () =>

@@ -1,10 +1,13 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import Ajv from 'ajv/dist/2020';
-import { describe, expect, it } from 'vitest';
+import { build } from 'esbuild';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo/jobs';
+// @ts-expect-error plain JavaScript without declarations
+import { FOR_NODE } from './build.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'junta-cli-'));
 const file = (name: string, content: string): string => {
@@ -12,17 +15,23 @@ const file = (name: string, content: string): string => {
   writeFileSync(path, content);
   return path;
 };
-const junta = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ['--import', 'tsx', 'scripts/junta.ts', ...args],
-    { encoding: 'utf8' },
-  );
+// Beside the built application: its packages are found from there.
+mkdirSync('dist', { recursive: true });
+const beside = mkdtempSync(resolve('dist', 'junta-'));
+const program = join(beside, 'junta.mjs');
+const answer = (start: readonly string[], args: readonly string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [...start, ...args], { encoding: 'utf8' });
   return { status, stdout, stderr };
 };
+/** As npm run junta starts it, which reads all of the source anew each time. */
+const asStarted = (...args: string[]) => answer(['--import', 'tsx', 'scripts/junta.ts'], args);
+/** The same program, bundled once. */
+const junta = (...args: string[]) => answer([program], args);
 const good = file('good.json', JSON.stringify(demoJobs[4]));
 
 describe('the command line', () => {
+  afterAll(() => rmSync(beside, { recursive: true, force: true }));
+  beforeAll(() => build({ ...FOR_NODE, entryPoints: ['scripts/junta.ts'], outfile: program }));
   it('predicts a file: every step, the finished size, a ledger that closes', () => {
     const { status, stdout } = junta('predict', good);
     expect(status).toBe(0);
@@ -84,8 +93,8 @@ describe('the command line', () => {
     expect(stderr).toContain(words);
   });
   it('says how it is used', () => {
-    expect(junta()).toMatchObject({ status: 2, stderr: expect.stringContaining('usage') });
-    expect(junta('check', good)).toMatchObject({
+    expect(asStarted()).toMatchObject({ status: 2, stderr: expect.stringContaining('usage') });
+    expect(asStarted('check', good)).toMatchObject({
       status: 0,
       stdout: expect.stringContaining('a job this Junta reads'),
     });

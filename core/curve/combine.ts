@@ -1,5 +1,6 @@
 import { areaOf } from './area';
 import {
+  alongArc,
   type Box2,
   boxOf,
   type Corner,
@@ -57,6 +58,33 @@ function roundBox({ a, b, bulge }: Side): Box2 {
 }
 const touch = (p: Box2, q: Box2): boolean => p.x0 <= q.x1 && q.x0 <= p.x1 && p.y0 <= q.y1 && q.y0 <= p.y1;
 
+/** How far along a side a point lies that is on it, 0 to 1; undefined for one beside it. */
+function placeOn({ a, b, arc }: Side, p: Point): number | undefined {
+  if (arc) {
+    if (Math.abs(Math.hypot(p.x - arc.cx, p.y - arc.cy) - arc.r) > ONE) return undefined;
+    const t = alongArc(arc, Math.atan2(p.y - arc.cy, p.x - arc.cx));
+    return t < 1 ? t : undefined;
+  }
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const long = Math.hypot(dx, dy);
+  if (long < ONE || Math.abs(dx * (p.y - a.y) - dy * (p.x - a.x)) / long > ONE) return undefined;
+  const t = ((p.x - a.x) * dx + (p.y - a.y) * dy) / (long * long);
+  return t > 0 && t < 1 ? t : undefined;
+}
+
+const near = (p: Point, q: Point): boolean => Math.abs(p.x - q.x) < 3 * ONE && Math.abs(p.y - q.y) < 3 * ONE;
+
+/** How a piece runs on one of others: the same way, or against it; undefined where on none. */
+function runsOn(piece: Side, others: readonly Side[]): 'with' | 'against' | undefined {
+  const middle = midOf(piece);
+  for (const other of others) {
+    if (!near(midOf(other), middle)) continue;
+    if (near(piece.a, other.a) && near(piece.b, other.b)) return 'with';
+    if (near(piece.a, other.b) && near(piece.b, other.a)) return 'against';
+  }
+  return undefined;
+}
+
 /** Sides cut where others cross them: both get the very same points. */
 function cutAt(sides: readonly Side[], others: readonly Side[], own: boolean): [Side[][], Side[][]] {
   const marks = [sides, others].map((list) => list.map(() => [] as { t: number; at: Point }[]));
@@ -66,9 +94,18 @@ function cutAt(sides: readonly Side[], others: readonly Side[], own: boolean): [
     others.forEach((o, j) => {
       if ((own && j <= i) || !touch(box, boxes[j])) return;
       for (const { t, s: u, at } of crossingsOf(s, o)) {
-        const near = [s.a, s.b, o.a, o.b].find((p) => Math.hypot(p.x - at.x, p.y - at.y) < ONE) ?? at;
-        marks[0][i].push({ t, at: near });
-        marks[own ? 0 : 1][j].push({ t: u, at: near });
+        const end = [s.a, s.b, o.a, o.b].find((p) => Math.hypot(p.x - at.x, p.y - at.y) < ONE) ?? at;
+        marks[0][i].push({ t, at: end });
+        marks[own ? 0 : 1][j].push({ t: u, at: end });
+      }
+      // Sides that run on one another cross nowhere: each is cut where the other begins and ends on it.
+      for (const p of [o.a, o.b]) {
+        const t = placeOn(s, p);
+        if (t !== undefined) marks[0][i].push({ t, at: p });
+      }
+      for (const p of [s.a, s.b]) {
+        const t = placeOn(o, p);
+        if (t !== undefined) marks[own ? 0 : 1][j].push({ t, at: p });
       }
     });
   });
@@ -132,11 +169,15 @@ function combined(
   for (const shift of SHIFTS) {
     const other = b.map((loop) => loop.map((c) => ({ ...c, x: c.x + shift.x, y: c.y + shift.y })));
     const [ownPieces, otherPieces] = cutAt(a.flatMap(sidesOf), other.flatMap(sidesOf), false);
+    const [one, two] = [ownPieces.flat(), otherPieces.flat()];
+    // Of two that run on one another one stays or none: both bound the same side of what is kept, or nothing does.
     const kept = [
-      ...ownPieces.flat().filter((s) => isInside(other, midOf(s)) === keep.a),
-      ...otherPieces
-        .flat()
-        .filter((s) => isInside(a, midOf(s)) === keep.b)
+      ...one.filter((s) => {
+        const how = runsOn(s, two);
+        return how ? (how === 'against') === keep.turnB : isInside(other, midOf(s)) === keep.a;
+      }),
+      ...two
+        .filter((s) => !runsOn(s, one) && isInside(a, midOf(s)) === keep.b)
         .map((s) => (keep.turnB ? turned(s) : s)),
     ];
     const loops = chained(kept);

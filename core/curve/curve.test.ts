@@ -185,6 +185,38 @@ describe('outlines of lines and arcs', () => {
       { numRuns: 120, seed: 1603 },
     );
   });
+  it('sides that run on one another, in part or whole, with it or against it, are counted once', () => {
+    const own = rectangle(at, 100, 50, 10);
+    const whole: [Region, Region, number][] = [
+      // The same outline twice; begun elsewhere; a part of it; two side by side; a circle cut in halves.
+      [[own], [own], areaOf([own])],
+      [[own], [[...own.slice(3), ...own.slice(0, 3)]], areaOf([own])],
+      [[rectangle(at, 100, 50)], [rectangle(at, 60, 50)], 60 * 50],
+      [[rectangle(at, 100, 50)], [rectangle({ x: 20, y: 0 }, 30, 20)], 600],
+      [[rectangle(at, 100, 50)], [rectangle({ x: 100, y: -10 }, 30, 90)], 0],
+      [[circle(at, 20)], [circle(at, 20)], Math.PI * 400],
+      [
+        [circle(at, 20)],
+        [
+          [
+            { x: -20, y: 0, bulge: 1 },
+            { x: 20, y: 0 },
+          ],
+        ],
+        Math.PI * 200,
+      ],
+      [[slot(at, 90, 20)], [rectangle({ x: -35, y: -10 }, 70, 20)], 70 * 20],
+    ];
+    for (const [a, b, both] of whole)
+      for (const [one, two] of [
+        [a, b],
+        [b, a],
+      ]) {
+        expect(areaOf(common(one, two))).toBeCloseTo(both, 6);
+        expect(areaOf(subtracted(one, two))).toBeCloseTo(areaOf(one) - both, 6);
+        expect(areaOf(joined(one, two))).toBeCloseTo(areaOf(one) + areaOf(two) - both, 6);
+      }
+  });
   it('outlines that share a side are told apart all the same', () => {
     const [a, b] = [rectangle(at, 100, 50), rectangle({ x: 100, y: 0 }, 40, 50)];
     expect(areaOf(joined([a], [b]))).toBeCloseTo(7000, 3);

@@ -1,4 +1,4 @@
-import { type Corner, type Loop, type Point, sidesOf } from './corner';
+import { type Corner, type Loop, type Point, type Side, sidesOf } from './corner';
 
 /** A quarter turn as a bulge. */
 const QUARTER = Math.tan(Math.PI / 8);
@@ -64,30 +64,61 @@ export function bulgeThrough(a: Point, b: Point, c: Point): number {
   return Math.tan(turn / 2);
 }
 
-/** Rounds the corners of an outline between straight sides by radii, mm; one too large for its sides is left sharp. */
-export function rounded(loop: Loop, radii: readonly number[]): Loop {
+/** How a corner is made: round by a radius, or cut off by so much along both its sides. mm. */
+export interface CornerCut {
+  radius?: number;
+  clip?: number;
+}
+
+/** How much of each of its straight sides a corner takes, mm; undefined where a side bends, or the corner is none. */
+export function cornerTakes(loop: Loop, i: number, { radius = 0, clip = 0 }: CornerCut): number | undefined {
+  const sides = sidesOf(loop);
+  const before = sides[(i + sides.length - 1) % sides.length];
+  const after = sides[i];
+  if (before.arc || after.arc) return undefined;
+  if (clip > 0) return clip;
+  const turn = turnAt(before, after);
+  return Math.abs(turn) < 1e-9 ? undefined : radius * Math.tan(Math.abs(turn) / 2);
+}
+
+const unit = ({ a, b }: Side): Point => {
+  const long = Math.hypot(b.x - a.x, b.y - a.y);
+  return { x: (b.x - a.x) / long, y: (b.y - a.y) / long };
+};
+const turnAt = (before: Side, after: Side): number => {
+  const [u, v] = [unit(before), unit(after)];
+  return Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
+};
+
+/** Makes the corners of an outline between straight sides round, or cuts them off; one too large for its sides is left sharp. */
+export function cornered(loop: Loop, cuts: readonly CornerCut[]): Loop {
   const sides = sidesOf(loop);
   return loop.flatMap((corner, i): Corner[] => {
+    const cut = cuts[i] ?? {};
+    const back = cut.radius || cut.clip ? cornerTakes(loop, i, cut) : undefined;
+    if (back === undefined) return [corner];
     const before = sides[(i + sides.length - 1) % sides.length];
     const after = sides[i];
-    const r = radii[i] ?? 0;
-    if (r <= 0 || before.arc || after.arc) return [corner];
-    const one = Math.hypot(before.b.x - before.a.x, before.b.y - before.a.y);
-    const two = Math.hypot(after.b.x - after.a.x, after.b.y - after.a.y);
-    const u = { x: (corner.x - before.a.x) / one, y: (corner.y - before.a.y) / one };
-    const v = { x: (after.b.x - corner.x) / two, y: (after.b.y - corner.y) / two };
-    const turn = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
-    const back = r * Math.tan(Math.abs(turn) / 2);
-    if (Math.abs(turn) < 1e-9 || back > one + 1e-9 || back > two + 1e-9) return [corner];
+    const long = ({ a, b }: Side) => Math.hypot(b.x - a.x, b.y - a.y);
+    if (back > long(before) + 1e-9 || back > long(after) + 1e-9) return [corner];
+    const [u, v] = [unit(before), unit(after)];
+    const begin = { x: corner.x - back * u.x, y: corner.y - back * u.y };
     return [
-      { x: corner.x - back * u.x, y: corner.y - back * u.y, bulge: Math.tan(turn / 4) },
+      cut.clip ? begin : { ...begin, bulge: Math.tan(turnAt(before, after) / 4) },
       { x: corner.x + back * v.x, y: corner.y + back * v.y },
     ];
   });
 }
 
+/** Rounds the corners of an outline between straight sides by radii, mm; one too large for its sides is left sharp. */
+export const rounded = (loop: Loop, radii: readonly number[]): Loop =>
+  cornered(
+    loop,
+    radii.map((radius) => ({ radius })),
+  );
+
 /** Two arcs from p along u to q along v (unit directions), meeting smoothly: a biarc with equal arms. */
-function biarc(p: Point, u: Point, q: Point, v: Point): Corner[] {
+export function biarc(p: Point, u: Point, q: Point, v: Point): Corner[] {
   const [dx, dy] = [q.x - p.x, q.y - p.y];
   const both = 2 * (1 - (u.x * v.x + u.y * v.y));
   const chord = dx * dx + dy * dy;

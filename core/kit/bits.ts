@@ -22,6 +22,7 @@ export const BIT_KINDS = {
   roundOver: { name: 'Round-over bit', says: 'rounded edges', for: ['shape'], routed: true },
   chamfer: { name: 'Chamfer bit', says: 'bevelled edges', for: ['shape'], routed: true },
   cove: { name: 'Cove bit', says: 'hollow edges', for: ['shape'], routed: true },
+  ogee: { name: 'Ogee bit', says: 'S-shaped edges', for: ['shape'], routed: true },
   rabbet: { name: 'Rabbet bit', says: 'steps along an edge', for: ['rout'], routed: true },
   slotCutter: { name: 'Slot cutter', says: 'grooves in an edge', for: ['rout'], routed: true },
   stackedCutter: { name: 'Stacked cutter', says: 'wide grooves on a table saw', for: ['rout'] },
@@ -52,6 +53,8 @@ export interface Bit {
   /** Length of its cutting edges. */
   cutting?: Length;
   shank?: Length;
+  /** From its tip to the end of its shank. */
+  whole?: Length;
   /** From its tip to where a stepped one widens. */
   transition?: Length;
   /** Top speed marked on it, turns a minute. */

@@ -1,101 +1,9 @@
-import type { Finding, Fix, Phrase, Step } from '../document';
-import { type Bit, topRpmOf } from '../kit';
-import { type FeatureReport, featureReport, LEAST_WALL } from '../shaping';
-import { asFeatures, type Feature, featureName, type FeatureStep, kindOf } from '../steps';
-import { roundUpToStep } from '../units';
+import type { Finding, Step } from '../document';
+import { featureReport, LEAST_WALL } from '../shaping';
+import { asFeatures, featureName, type FeatureStep, kindOf } from '../steps';
 import type { ReviewContext } from './context';
-
-/** Sizes within this are one, mm. */
-const SAME = 1e-6;
-/** Widths of cutters within this are one, mm. */
-const BIT_MM = 0.05;
-/** Router bits wider than this turn slowly, mm (common practice). */
-const LARGE_CUTTER = 50;
-
-type Look = (report: FeatureReport, at: number, seen: Seen) => Finding[];
-interface Seen {
-  step: FeatureStep;
-  all: readonly FeatureReport[];
-  /** What places are set to, mm. */
-  stepMm: number;
-  bits: readonly Bit[];
-}
-
-/** The step with one feature changed. */
-const changed = (step: FeatureStep, id: string, change: Partial<Feature>): Fix['edit'] => ({
-  do: 'setStep',
-  step: step.id,
-  change: {
-    features: step.features.map((each) => (each.id === id ? ({ ...each, ...change } as Feature) : each)),
-  },
-});
-
-/** A feature’s place moved along one direction by so much towards the high side, mm. */
-function moved(feature: Feature, along: 'u' | 'v', by: number): Partial<Feature> {
-  const place = feature[along];
-  const sign = place.from === 'high' ? -1 : 1;
-  return { [along]: { ...place, by: { mm: place.by.mm + sign * by } } };
-}
-
-/** What lies at the low and at the high end of a direction of a side. */
-const towards = ({ side }: Feature, along: 'u' | 'v'): readonly [string, string] => {
-  const face = side === 'upper' || side === 'lower';
-  if (along === 'v' && !face) return ['lower face', 'upper face'];
-  return along === 'u' && (face || side === 'near' || side === 'far')
-    ? ['left end', 'right end']
-    : ['near edge', 'far edge'];
-};
-
-/** Moves that may mend it: either way along, and across. */
-const moves = (step: FeatureStep, feature: Feature, least: number, stepMm: number): Fix[] => {
-  const by = roundUpToStep(least, stepMm);
-  const name = featureName(feature);
-  return (['v', 'u'] as const).flatMap((along) =>
-    [by, -by].map(
-      (way): Fix => ({
-        label: `Move ${name.toLowerCase()} towards the ${towards(feature, along)[way > 0 ? 1 : 0]}`,
-        edit: changed(step, feature.id, moved(feature, along, way)),
-      }),
-    ),
-  );
-};
-
-const depthOf = (feature: Feature): number | undefined =>
-  'depth' in feature ? feature.depth?.mm : undefined;
-
-/** Less deep by so much. */
-const shallower = (step: FeatureStep, feature: Feature, by: number): Fix[] => {
-  const now = depthOf(feature);
-  return now !== undefined && now - by > 0.5
-    ? [
-        {
-          label: `Cut ${featureName(feature).toLowerCase()} less deep`,
-          edit: changed(step, feature.id, { depth: { mm: now - by } } as Partial<Feature>),
-        },
-      ]
-    : [];
-};
-
-const finding = (
-  step: FeatureStep,
-  at: number,
-  code: Finding['code'],
-  own: { message: Phrase[]; numbers: Record<string, number>; fixes?: Fix[]; severity?: Finding['severity'] },
-): Finding => ({
-  code,
-  step: step.id,
-  severity: own.severity ?? 'warning',
-  message: own.message,
-  // The place among the ids: the same feature, wherever it stands in the order.
-  numbers: {
-    ...own.numbers,
-    at: step.features
-      .map(({ id }) => id)
-      .toSorted()
-      .indexOf(step.features[at].id),
-  },
-  fixes: own.fixes ?? [],
-});
+import { CUTTER_LOOKS } from './featurecutters';
+import { changed, depthOf, finding, type Look, moves, SAME, shallower } from './featurelook';
 
 /** It lies beside the wood, breaks out of it, or leaves too thin a wall. */
 const walls: Look = ({ laid, beside, wall }, at, { step, stepMm }) => {
@@ -229,107 +137,7 @@ const onJoints: Look = ({ laid, joints }, at, { step, stepMm }) => {
   ];
 };
 
-/** A cutter that the kit has no longer, or that is wider than what it is to cut; a drill that bores another hole. */
-const chosenCutter: Look = ({ laid }, at, { step, bits }) => {
-  const { feature } = laid;
-  if (!feature.bit) return [];
-  const name = featureName(feature);
-  const own = bits.find(({ id }) => id === feature.bit);
-  const fixes: Fix[] = [
-    {
-      label: `Take any cutter that fits ${name.toLowerCase()}`,
-      edit: changed(step, feature.id, { bit: undefined }),
-    },
-  ];
-  if (!own)
-    return [
-      finding(step, at, 'no-such-cutter', {
-        message: [`The cutter that ${name.toLowerCase()} was planned with is not in this job’s kit.`],
-        numbers: { bits: bits.length },
-        fixes,
-      }),
-    ];
-  const kind = kindOf(feature);
-  const bored = kind.by === 'drill' ? kind.bitMm?.(feature) : undefined;
-  const width = bored ?? kind.narrowest?.(feature);
-  const off = width === undefined ? 0 : own.diameter.mm - width;
-  return off > BIT_MM || (bored !== undefined && off < -BIT_MM)
-    ? [
-        finding(step, at, 'cutter-of-other-width', {
-          message: [
-            `${own.name} is `,
-            own.diameter,
-            ` wide, and ${name.toLowerCase()} `,
-            { mm: width ?? 0 },
-            '.',
-          ],
-          numbers: { diameter: own.diameter.mm, width: width ?? 0 },
-          fixes,
-        }),
-      ]
-    : [];
-};
-
-/** The cutter is too short, its body too wide, or it is so large that it must turn slowly. */
-const cutters: Look = ({ laid, bit, depth }, at, { step }) => {
-  if (!bit) return [];
-  const { feature } = laid;
-  const name = featureName(feature);
-  const out: Finding[] = [];
-  const cutting = bit.cutting?.mm;
-  const body = bit.body?.mm ?? bit.shank?.mm;
-  const wide = kindOf(feature).narrowest?.(feature) ?? bit.diameter.mm;
-  const reach = bit.transition?.mm ?? cutting;
-  if (cutting !== undefined && depth > cutting + SAME && (body === undefined || body >= wide - SAME))
-    out.push(
-      finding(step, at, 'cutter-too-short', {
-        message: [
-          `${bit.name} cuts `,
-          { mm: cutting },
-          ` deep, and ${name.toLowerCase()} needs `,
-          { mm: depth },
-          ...(body === undefined
-            ? ['']
-            : [': above its edges it is ', { mm: body }, ' thick and would rub in ', { mm: wide }]),
-          '.',
-        ],
-        numbers: { cutting, depth, short: depth - cutting, ...(body === undefined ? {} : { body, wide }) },
-        fixes: shallower(step, feature, depth - cutting),
-      }),
-    );
-  else if (reach !== undefined && bit.transition && depth > reach + SAME)
-    out.push(
-      finding(step, at, 'cutter-too-short', {
-        message: [
-          `${bit.name} widens at `,
-          { mm: reach },
-          `, and ${name.toLowerCase()} is `,
-          { mm: depth },
-          ' deep.',
-        ],
-        numbers: { cutting: reach, depth, short: depth - reach },
-        fixes: shallower(step, feature, depth - reach),
-      }),
-    );
-  const rpm = topRpmOf(bit);
-  if (bit.diameter.mm > LARGE_CUTTER && rpm !== undefined)
-    out.push(
-      finding(step, at, 'large-cutter', {
-        message: [
-          `${bit.name} is `,
-          bit.diameter,
-          ' wide: no more than ',
-          { count: rpm },
-          ' turns a minute.',
-        ],
-        numbers: { diameter: bit.diameter.mm, limit: LARGE_CUTTER, rpm },
-        severity: 'note',
-      }),
-    );
-  return out;
-};
-
-const LOOKS: readonly Look[] = [walls, floors, bridges, onJoints, chosenCutter, cutters];
+const LOOKS: readonly Look[] = [walls, floors, bridges, onJoints, ...CUTTER_LOOKS];
 
 /** Features in an order that lets one spoil the other: grooves after outlines, bores after mouldings. */
 function order(step: FeatureStep): Finding[] {
@@ -402,14 +210,6 @@ declare module '../document/finding' {
     'features-near': true;
     /** A hole or mortise that lands on a joint. */
     'feature-on-joint': true;
-    /** A cutter that cannot reach so deep. */
-    'cutter-too-short': true;
-    /** The cutter a feature was planned with is not in the job’s kit. */
-    'no-such-cutter': true;
-    /** A cutter wider than what it is to cut, or a drill of another width than its hole. */
-    'cutter-of-other-width': true;
-    /** A large cutter, with its top speed. */
-    'large-cutter': true;
     /** Features in an order that makes the work harder. */
     'feature-order': true;
   }

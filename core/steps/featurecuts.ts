@@ -41,7 +41,9 @@ function inWords({ feature, side, spots, refused }: LaidFeature): Phrase[] {
     },
   );
   const out: Phrase[] = [`${featureName(feature)} in ${ON[feature.side]}: `, ...sizes];
-  if (!kind.placed || spots.length === 0) return [...out, '.'];
+  const makes = kind.makes?.(feature, side) ?? [];
+  const end: Phrase[] = ['.', ...(makes.length > 0 ? [' ', ...makes] : [])];
+  if (!kind.placed || spots.length === 0) return [...out, ...end];
   const [along, across] = LOW_EDGES[feature.side];
   const [first, second] = spots;
   out.push(
@@ -57,7 +59,7 @@ function inWords({ feature, side, spots, refused }: LaidFeature): Phrase[] {
       { mm: Math.hypot(second.u - first.u, second.v - first.v) },
       ' on',
     );
-  return [...out, '.'];
+  return [...out, ...end];
 }
 
 /** What a step bores and routs, in its order, as it is marked out: sizes, and middles from the finished edges. Empty for any other step. */

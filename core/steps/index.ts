@@ -35,8 +35,16 @@ export type { ResawStep } from './resaw/resaw';
 export { claimsOn } from './rip/boards';
 export { boardBlank } from './rip/log';
 export type { RipStep } from './rip/step';
-export { ellipseCorners } from './shape/outline';
-export type { ShapeStep } from './shape/shape';
+export {
+  bentWrong,
+  cornersOf,
+  drawnOutline,
+  ellipseCorners,
+  type OutlineCorner,
+  outlineLoop,
+} from './shape/outline';
+export { blankFor, type LargestOutline, largestOutline } from './shape/fit';
+export { MOST_CORNERS, type ShapeStep } from './shape/shape';
 export type { SliceStep } from './slice/slice';
 export * from './slice/slicing';
 export type { TrimStep } from './trim/trim';

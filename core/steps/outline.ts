@@ -2,12 +2,12 @@ import { type Loop, type Region, boxOf, placed } from '../curve';
 import { type BuildDocument, makerOf, type Step } from '../document';
 import { isOf } from './find';
 import { roomOf } from './list';
-import { outlineLoop } from './shape/outline';
+import { drawnOutline } from './shape/outline';
 
 /** The outline that a step saws, its box at the origin as the piece lies after it; undefined where it saws none seen from above. */
 export function sawnOutline(step: Step): Region | undefined {
   if (!isOf(step, 'shape') || !step.outline || step.seen === 'edge') return undefined;
-  const loop: Loop | undefined = outlineLoop(step.outline);
+  const loop: Loop | undefined = drawnOutline(step);
   if (!loop) return undefined;
   const { x0, y0 } = boxOf([loop]);
   return placed([loop], { x: -x0, y: -y0 });

@@ -1,6 +1,6 @@
 import { boxOf, type Region, sidesOf } from '../curve';
 import type { BuildDocument, Phrase } from '../document';
-import { featureReport, finishedRegion, LEAST_WALL, type StepReport } from '../shaping';
+import { featureReport, finishedRegion, LEAST_WALL, methodOf, type StepReport } from '../shaping';
 import {
   AXES_OF,
   asFeatures,
@@ -45,6 +45,8 @@ export interface FeatureRow {
   drawn: { at: Spot; path: string; deep: number; box: { x0: number; y0: number; x1: number; y1: number } }[];
   /** What is left around it, in a few words each. */
   left: Phrase[][];
+  /** How it is made, a line each. */
+  method: Phrase[][];
   refused?: Phrase[];
 }
 
@@ -159,6 +161,7 @@ function rowOf(each: StepReport['features'][number], names: ReadonlyMap<string, 
       };
     }),
     left: leftAround(each, names),
+    method: methodOf(each),
     ...(refused ? { refused: refused.words } : {}),
   };
 }

@@ -1,4 +1,5 @@
 import { wrap } from 'comlink';
+import type { ClearingSearch, WishName } from '../../core/clearing';
 import type { FlattenWay } from '../../core/review';
 import type { ChainMenu, ChainPlace, FeatureSheet } from '../../core/view';
 import type { BuildDocument, Finding } from '../../core/document';
@@ -22,6 +23,13 @@ export const flattenWays = (build: BuildDocument, step: string): Promise<Flatten
 /** The features of a step as they lie on what enters it, computed beside the screen. */
 export const featuresOf = (build: BuildDocument, step: string): Promise<FeatureSheet | undefined> =>
   worker.features(build, step);
+
+/** Layouts in which an opening clears the aids of all joints, looked for beside the screen. */
+export const clearingsOf = (
+  build: BuildDocument,
+  at: { step: string; feature: string },
+  wishes: { may: readonly WishName[]; limitMm: number },
+): Promise<ClearingSearch | undefined> => worker.clearings(build, at, wishes);
 
 let busy = false;
 /** The build whose ways out were played last, and what was found. */

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import type { BuildDocument, Finding } from '../../core/document';
+import { type ClearingSearch, findClearings, type WishName } from '../../core/clearing';
 import { type FlattenWay, flattenWays, outlookOf, reviewing } from '../../core/review';
 import { run } from '../../core/run';
 import type { Timeline } from '../../core/steps';
@@ -36,6 +37,12 @@ const worker = {
   /** The features of a step as they lie on what enters it. */
   features: (build: BuildDocument, step: string): FeatureSheet | undefined =>
     featureSheet(build, play(build), step),
+  /** Layouts in which an opening clears the aids of all joints, each played forward. */
+  clearings: (
+    build: BuildDocument,
+    at: { step: string; feature: string },
+    wishes: { may: readonly WishName[]; limitMm: number },
+  ): ClearingSearch | undefined => findClearings(build, at.step, at.feature, wishes),
   /** The findings with their ways out, each played forward; nothing where the build has changed in the meantime. */
   async offers(build: BuildDocument, today: string): Promise<Finding[] | undefined> {
     const mine = ++latest;

@@ -1,5 +1,5 @@
-import { type Region, subtracted } from '../../curve';
-import { turnDirection, type Rigid } from '../rigid';
+import { alongArc, onCircle, type Region, sidesOf, subtracted } from '../../curve';
+import { movePoint, turnDirection, type Rigid } from '../rigid';
 import { type Form, formBox, levelsBetween, movedBox } from './form';
 import { sectionAt } from './section';
 
@@ -27,6 +27,38 @@ export const meets = (form: Form, { form: other, m }: Before): boolean => {
 const leftAt = (region: Region, z: number, others: readonly Before[]): Region =>
   others.reduce<Region>((left, { form, m }) => subtracted(left, sectionAt(form, m, z)), region);
 
+/** The most breaks of one form: more are those of a curve, which its levels follow. */
+const MOST_BREAKS = 24;
+
+/**
+ * Heights at which the section of a prism that lies across the axis jumps or bends: its sharp corners at both ends, and the tops of its arcs.
+ * Between them a section grows evenly, so that levels add up to what it is.
+ */
+function breaksOf({ form, m }: Before): number[] {
+  if (form.kind !== 'prism' || Math.abs(turnDirection(m, [0, 0, 1])[2]) > 1 - 1e-9) return [];
+  const heights: number[] = [];
+  const put = (x: number, y: number) => {
+    for (const z of [form.z0, form.z1]) heights.push(movePoint(m, [x, y, z])[2]);
+  };
+  for (const loop of form.region) {
+    const sides = sidesOf(loop);
+    sides.forEach(({ a, arc }, i) => {
+      const before = sides[(i + sides.length - 1) % sides.length];
+      if (!arc || !before.arc) put(a.x, a.y);
+      if (!arc) return;
+      // Where an arc runs level: its normal lies along the axis as seen in its own plane.
+      const level = Math.atan2(m[9], m[8]);
+      for (const angle of [level, level + Math.PI])
+        if (alongArc(arc, angle) < 1) {
+          const { x, y } = onCircle(arc, angle);
+          put(x, y);
+        }
+    });
+  }
+  const once = [...new Set(heights.map((z) => Math.round(z * 1e9) / 1e9))];
+  return once.length <= MOST_BREAKS ? once : [];
+}
+
 /**
  * A new form without what is hollow already, so that no wood is taken twice: in stretches along its axis, each exact where what lies
  * there runs the same way, else in levels. The parts stay in the new form’s frame.
@@ -39,7 +71,7 @@ export function carved(form: Form, before: readonly Before[]): Form[] {
     const alike = Math.abs(turnDirection(other.m, [0, 0, 1])[2]) > 1 - 1e-9;
     return { other, from: min[2], to: max[2], exact: alike && other.form.kind === 'prism' };
   });
-  const stops = [form.z0, ...spans.flatMap(({ from, to }) => [from, to]), form.z1]
+  const stops = [form.z0, ...spans.flatMap(({ other, from, to }) => [from, to, ...breaksOf(other)]), form.z1]
     .filter((z) => z >= form.z0 && z <= form.z1)
     .sort((a, b) => a - b);
   const parts: Form[] = [];

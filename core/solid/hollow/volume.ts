@@ -21,7 +21,7 @@ interface Upright {
 }
 
 /** The outline of a cell whose sides all run along the form’s axis or square to it; undefined for one that leans. */
-function uprightOf(cell: Cell, m: Rigid, points: readonly Vec3[]): Upright | undefined {
+export function uprightOf(cell: Cell, m: Rigid, points: readonly Vec3[]): Upright | undefined {
   let top: readonly number[] | undefined;
   let z0 = Infinity;
   let z1 = -Infinity;
@@ -55,7 +55,7 @@ function prismInLeaning(region: Region, z0: number, z1: number, seen: Cell): num
 }
 
 /** The outline of a convex cell on the plane z = at, counter-clockwise; empty where the plane misses it. */
-function outlineAt(cell: Cell, at: number): Point[] {
+export function outlineAt(cell: Cell, at: number): Point[] {
   const points: Point[] = [];
   for (const { loop } of cell.faces)
     loop.forEach((i, k) => {

@@ -1,4 +1,5 @@
 import type { Region } from '../../curve';
+import type { Phrase } from '../../document';
 import type { BitKind } from '../../kit';
 import type { Length } from '../../units';
 import type { Field, NumberField, LengthField } from '../field';
@@ -12,6 +13,8 @@ export interface SideSize {
   deep: number;
   /** What later trims take off before it is finished: off the low and high ends along it, across, and off itself. */
   trims: { u: readonly [number, number]; v: readonly [number, number]; n: number };
+  /** Openings right through that were cut before, in the side’s own coordinates. */
+  openings?: Region;
   /** The outline of the piece seen on this side, where one was sawn: in the side’s own coordinates. */
   outline?: Region;
 }
@@ -67,6 +70,10 @@ export interface FeatureKind<F extends FeatureBase & { kind: string }> {
   cuts: (feature: F, at: { u: number; v: number }, side: SideSize) => Cut[];
   /** Why it cannot be as it stands, whatever lies around it; with the numbers. */
   refuses?: (feature: F, side: SideSize) => Refused | undefined;
+  /** What is made besides for it, or set beside it, in words. */
+  makes?: (feature: F, side: SideSize) => Phrase[];
+  /** Others may be shaped round its edge: it opens the piece right through. */
+  opens?: true;
   /** The least width that a cutter must pass, mm; undefined where none does it. */
   narrowest?: (feature: F) => number | undefined;
   /** Cutters and drills that make it, the usual one first. */

@@ -6,11 +6,13 @@ import { edge } from './kinds/edge';
 import { groove } from './kinds/groove';
 import { handHold } from './kinds/handhold';
 import { hole } from './kinds/hole';
+import { inlay } from './kinds/inlay';
 import { juice } from './kinds/juice';
 import { mortise } from './kinds/mortise';
 import { opening } from './kinds/opening';
 import { pocket } from './kinds/pocket';
 import { tenon } from './kinds/tenon';
+import { vise } from './kinds/vise';
 
 /** Every kind of feature, one line each, in the order they are offered. A kind without an entry does not compile. */
 export const FEATURE_KINDS: { [K in FeatureKindName]: FeatureKind<FeatureKinds[K]> } = {
@@ -20,10 +22,12 @@ export const FEATURE_KINDS: { [K in FeatureKindName]: FeatureKind<FeatureKinds[K
   mortise,
   opening,
   juice,
+  inlay,
   handHold,
   edge,
   tenon,
   dovetails,
+  vise,
 };
 
 /** A kind as those see it who walk over all of them. */

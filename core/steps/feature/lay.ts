@@ -1,4 +1,4 @@
-import type { Region } from '../../curve';
+import type { Loop, Region } from '../../curve';
 import { type Blank, bounds, contacts, extents, type Vec3 } from '../../solid';
 import type { Feature } from './model';
 import { AXES_OF, frameOf, sideOf, type SideFrame, type Trims } from './frame';
@@ -55,9 +55,12 @@ const needsJoints = ({ u, v }: Feature): boolean => u.from === 'joint' || v.from
 /** Lays features on a piece, in the order they are written: later ones may be measured from earlier ones. */
 export function layFeatures(features: readonly Feature[], ground: Ground): LaidFeature[] {
   const placed = new Map<string, Spot>();
+  const openings: Loop[] = [];
   return features.map((feature) => {
     const kind = kindOf(feature);
-    const side = sideOf(feature.side, ground.size, ground.trims, ground.outline);
+    const own = sideOf(feature.side, ground.size, ground.trims, ground.outline);
+    // Openings go right through: seen on either face they lie alike.
+    const side = own.side === 'upper' || own.side === 'lower' ? { ...own, openings: [...openings] } : own;
     const frame = frameOf(feature.side, ground.size);
     const none = (refused: Refused): LaidFeature => ({ feature, side, frame, spots: [], cuts: [], refused });
     if (kind.sides && !kind.sides.includes(feature.side))
@@ -74,6 +77,8 @@ export function layFeatures(features: readonly Feature[], ground: Ground): LaidF
       : [{ u: side.long / 2, v: side.wide / 2 }];
     if (!Array.isArray(spots)) return none(spots);
     if (spots[0]) placed.set(feature.id, spots[0]);
-    return { feature, side, frame, spots, cuts: spots.map((spot) => kind.cuts(feature, spot, side)) };
+    const cuts = spots.map((spot) => kind.cuts(feature, spot, side));
+    if (kind.opens) openings.push(...cuts.flat().flatMap(({ region }) => region));
+    return { feature, side, frame, spots, cuts };
   });
 }

@@ -56,6 +56,16 @@ export interface FeatureBase {
   mirror?: 'u' | 'v' | 'both';
   /** The cutter, bit or drill of the kit that makes it. */
   bit?: string;
+  /** A template or jig that guides it, with the bushing that runs in it. */
+  guide?: Guide;
+}
+
+/** A bushing in a template or jig: for a router it runs along the template’s line, for a drill the drill runs in it. */
+export interface Guide {
+  outer: Length;
+  inner: Length;
+  /** How thick the template, or how long the bushing that holds the drill. */
+  thick: Length;
 }
 
 /** The kinds of feature by their names, each with its settings. Open on purpose: each declares its own in kinds/. */

@@ -23,7 +23,7 @@ import type { Length } from '../../units';
 import { sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
-import { type OutlineCorner, outlineLoop, overBent } from './outline';
+import { bentWrong, drawnOutline, leftSharp, type OutlineCorner } from './outline';
 
 /** Saws every piece to an outline, seen from above or from the near edge; x from its left end. */
 export interface ShapeStep extends StepBase {
@@ -31,10 +31,15 @@ export interface ShapeStep extends StepBase {
   saw?: string;
   seen?: 'face' | 'edge';
   outline?: OutlineCorner[];
+  /** So much larger all round than it is drawn, smaller with a minus; as drawn if missing. */
+  larger?: Length;
   /** Left outside the line, for the cutter that cleans it up along a template afterwards; 0 if missing. */
   cleanUp?: Length;
   settings?: Record<string, unknown>;
 }
+
+/** The most corners of one outline. */
+export const MOST_CORNERS = 400;
 
 /** Keeps what lies inside every plane; what lies outside is booked. */
 function keepInside(
@@ -58,7 +63,7 @@ function keepInside(
 
 /** Planes of an outline's edges, pointing out; undefined where it has a hollow or no area. Corners in mm. */
 export function outlinePlanes(
-  corners: readonly { x: number; y: number }[],
+  corners: readonly { readonly x: number; readonly y: number }[],
   seen: 'face' | 'edge',
 ): Plane[] | undefined {
   const area = corners.reduce((sum, p, i) => {
@@ -151,32 +156,58 @@ export function runShape(step: ShapeStep, inputs: readonly WorkPiece[], context:
   const saw = sawOf(step, step.saw, context);
   if (isStopped(saw)) return saw;
   const corners = step.outline.map(({ x, y }) => ({ x: x.mm, y: y.mm }));
-  const bent = overBent(step.outline);
-  if (bent)
+  const bent = bentWrong(step.outline);
+  if (bent) return stopAt(step, 'outline-not-round', bent.words, { numbers: bent.numbers });
+  const loop = drawnOutline(step);
+  if (!loop) {
+    const larger = step.larger?.mm ?? 0;
     return stopAt(
       step,
       'outline-not-round',
-      [
-        `Side ${bent.side} rises `,
-        { mm: bent.rise },
-        ' over a chord of ',
-        { mm: bent.chord },
-        ': at half the chord, ',
-        { mm: bent.chord / 2 },
-        ', it is half a circle. Put a corner in between.',
+      larger < 0 && drawnOutline({ outline: step.outline })
+        ? [
+            'Drawn smaller by ',
+            { mm: -larger },
+            ' all round, the outline comes apart, or nothing is left of it.',
+          ]
+        : [`The outline of ${corners.length} corners crosses itself, or has no area.`],
+      { numbers: { corners: corners.length, larger } },
+    );
+  }
+  for (const { corner, takes, side } of leftSharp(step.outline))
+    context.notes.push({
+      code: 'corner-left-sharp',
+      step: step.id,
+      severity: 'warning',
+      message:
+        takes === undefined
+          ? [`Corner ${corner} stays sharp: only a corner between two straight sides is rounded or cut off.`]
+          : [
+              `Corner ${corner} stays sharp: it would take `,
+              { mm: takes },
+              ' of a side that is ',
+              { mm: side },
+              ' long.',
+            ],
+      numbers: { corner, side, ...(takes === undefined ? {} : { takes }) },
+      fixes: [
+        {
+          label: `Leave corner ${corner} sharp`,
+          edit: {
+            do: 'setStep',
+            step: step.id,
+            change: {
+              outline: step.outline.map((each, i) => {
+                const { radius: _radius, clip: _clip, ...rest } = each;
+                return i === corner - 1 ? rest : each;
+              }),
+            },
+          },
+        },
       ],
-      { numbers: { rise: bent.rise, chord: bent.chord } },
-    );
-  const loop = outlineLoop(step.outline);
-  if (!loop)
-    return stopAt(
-      step,
-      'outline-not-round',
-      [`The outline of ${corners.length} corners crosses itself, or has no area.`],
-      { numbers: { corners: corners.length } },
-    );
+    });
   const straight = loop.every(({ bulge }) => !bulge);
-  const planes = straight ? outlinePlanes(corners, step.seen ?? 'face') : undefined;
+  const planes = straight ? outlinePlanes(loop, step.seen ?? 'face') : undefined;
   if (!planes || (step.cleanUp?.mm ?? 0) > 0)
     return sawnRound(step, inputs, { loop, kerfMm: saw.kerf.mm, cleanUpMm: step.cleanUp?.mm ?? 0 });
   let lost = emptyLedger();
@@ -212,17 +243,28 @@ export const shape: StepRoom<ShapeStep> = {
     outline: {
       is: 'list',
       label: 'Corners',
-      most: 200,
+      most: MOST_CORNERS,
       of: {
         is: 'group',
         fields: {
           x: { is: 'length' },
           y: { is: 'length' },
           rise: { is: 'length', optional: true },
+          arc: { is: 'length', optional: true },
+          through: { is: 'group', fields: { x: { is: 'length' }, y: { is: 'length' } }, optional: true },
+          curve: { is: 'flag', optional: true },
           radius: { is: 'length', optional: true },
+          clip: { is: 'length', optional: true },
         },
       },
       optional: true,
+    },
+    larger: {
+      is: 'length',
+      label: 'Larger all round (smaller with a minus)',
+      optional: true,
+      least: -2000,
+      most: 2000,
     },
     cleanUp: { is: 'length', label: 'Left for the cutter to clean up', optional: true, most: 20 },
     settings: { is: 'plain', optional: true },
@@ -252,5 +294,7 @@ declare module '../../document/finding' {
   interface FindingCodes {
     /** An outline that crosses itself, has no area, or bends over more than half a circle. */
     'outline-not-round': true;
+    /** A corner of an outline that cannot be rounded or cut off as it is set. */
+    'corner-left-sharp': true;
   }
 }

@@ -5,6 +5,7 @@ import {
   type Feature,
   featureName,
   FROM,
+  type Guide,
   kindOf,
   type Place1,
   type Row,
@@ -12,6 +13,7 @@ import {
 } from '../../../core/steps';
 import type { Length } from '../../../core/units';
 import { useDisplay } from '../../app/display';
+import { ProfileDrawing } from '../../drawing/ProfileDrawing';
 import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
@@ -61,6 +63,12 @@ export function FeatureFields({
           ]}
           onChange={(bit) => onChange({ bit: bit || undefined })}
         />
+      )}
+      {feature.kind === 'edge' && feature.which !== 'corners' && (
+        <ProfileDrawing profile={feature.profile} size={feature.size.mm} step={feature.step?.mm ?? 0} />
+      )}
+      {kind.by !== 'saw' && (
+        <GuideFields feature={feature} drilled={kind.by === 'drill'} onChange={onChange} />
       )}
       {kind.placed && (
         <>
@@ -233,6 +241,59 @@ function PlaceFields({
         onChange={(by) => onChange({ ...place, by }, along)}
         onSettled={settle}
       />
+    </fieldset>
+  );
+}
+
+/** What a template with a bushing begins with: 5/8, 17/32 and 1/2 of an inch, or 16, 14 and 12 mm. */
+const USUAL_GUIDE: Record<'inch' | 'mm', Guide> = {
+  inch: { outer: { mm: 15.875 }, inner: { mm: 13.49375 }, thick: { mm: 12.7 } },
+  mm: { outer: { mm: 16 }, inner: { mm: 14 }, thick: { mm: 12 } },
+};
+
+/** A template or jig with a bushing: its sizes, where one is used. */
+function GuideFields({
+  feature,
+  drilled,
+  onChange,
+}: {
+  feature: Feature;
+  drilled: boolean;
+  onChange: (next: Partial<Feature>, mark?: string) => void;
+}) {
+  const display = useDisplay();
+  const settle = useSettle();
+  const { guide } = feature;
+  const length = (label: string, name: keyof Guide) =>
+    guide && (
+      <LengthField
+        label={label}
+        value={guide[name]}
+        display={display}
+        rule={{ minMm: 0.5, maxMm: 200 }}
+        onChange={(next) => onChange({ guide: { ...guide, [name]: next } }, `guide.${name}`)}
+        onSettled={settle}
+      />
+    );
+  return (
+    <fieldset className="col-span-full grid grid-cols-2 items-end gap-x-3 gap-y-2">
+      <legend className="sr-only">Template or jig</legend>
+      <label className="col-span-full flex items-center gap-2 text-[14px] max-desk:min-h-11">
+        <input
+          type="checkbox"
+          className="accent-chalk h-4 w-4"
+          checked={guide !== undefined}
+          onChange={({ target }) =>
+            onChange({
+              guide: target.checked ? USUAL_GUIDE[display.system] : undefined,
+            })
+          }
+        />
+        {drilled ? 'Drilled through the bushing of a jig' : 'Along a template, with a bushing'}
+      </label>
+      {!drilled && length('Bushing, outer diameter', 'outer')}
+      {length('Bushing, inner diameter', 'inner')}
+      {length(drilled ? 'Bushing, length' : 'Template, thickness', 'thick')}
     </fieldset>
   );
 }

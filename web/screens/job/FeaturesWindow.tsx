@@ -16,6 +16,7 @@ import { useDisplay } from '../../app/display';
 import { FeatureDrawing } from '../../drawing/FeatureDrawing';
 import { Choice } from '../../parts/Choice';
 import { Window } from '../../parts/Window';
+import { ClearingSearch } from './ClearingSearch';
 import { FeatureFacts } from './FeatureFacts';
 import { FeatureFields } from './FeatureFields';
 import { useEdit, useSettle } from './use-edit';
@@ -189,6 +190,8 @@ export function FeaturesWindow({
               joints={side.side === own.side ? side.joints : { u: [], v: [] }}
               onChange={(next, mark) => change(own.id, next, mark)}
             />
+            <Method row={sheet.features.find(({ id }) => id === own.id)} />
+            {kindOf(own).opens && <ClearingSearch build={build} step={step.id} feature={own.id} />}
             <p className="text-graphite pt-2 text-[13px]">
               <strong className="text-ink font-semibold">Caution.</strong> {kindOf(own).caution}
             </p>
@@ -227,6 +230,22 @@ function begun(
       { ...side, trims: { ...side.trims, n: 0 } },
       { id: freeId(features), system, bits: build.shop.bits },
     )
+  );
+}
+
+/** How it is made, step by step. */
+function Method({ row }: { row: FeatureRow | undefined }) {
+  const display = useDisplay();
+  if (!row?.method.length) return null;
+  return (
+    <section aria-label="How it is made" className="pt-3">
+      <h4 className="label pb-0.5">How it is made</h4>
+      <ol className="list-decimal pl-5 text-[14px]">
+        {row.method.map((words, i) => (
+          <li key={i}>{phraseText(words, display)}</li>
+        ))}
+      </ol>
+    </section>
   );
 }
 

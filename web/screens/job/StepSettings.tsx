@@ -1,15 +1,7 @@
 import { useState } from 'react';
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
 import { doesWork } from '../../../core/kit';
-import {
-  amountsOf,
-  asFeatures,
-  asGlueUp,
-  type Fixing,
-  roomOf,
-  type Setting,
-  type ShapeStep,
-} from '../../../core/steps';
+import { amountsOf, asFeatures, asGlueUp, type Fixing, roomOf, type Setting } from '../../../core/steps';
 import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
@@ -255,7 +247,17 @@ function StepField({
           />
         );
       return (
-        <OutlineField label={label} step={step} corners={value as ShapeStep['outline']} onChange={set} />
+        <OutlineField
+          label={label}
+          build={build}
+          step={step}
+          onChange={(next, mark) =>
+            edit(
+              { do: 'setStep', step: step.id, change: { [name]: next } },
+              mark && `${step.id}.${name}.${mark}`,
+            )
+          }
+        />
       );
     default:
       return null;

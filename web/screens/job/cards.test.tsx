@@ -108,7 +108,14 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
   },
   shape: {
     step: own('shape', { saw: saw.id, outline: [{ x: mm(0), y: mm(0) }] }),
-    labels: ['Saw', 'Outline seen from', 'Above', 'Corners', '1: from the left end', 'Remove corner 1'],
+    labels: [
+      'Saw',
+      'Outline seen from',
+      'Above',
+      'Corners',
+      '1 corner, all sides straight',
+      'Draw the outline',
+    ],
   },
   feature: {
     step: own('feature', { features: [], edges: 'finished' }),
@@ -135,6 +142,6 @@ describe('the card of a step', () => {
       'Blade to the face, degrees',
     );
   });
-  it('offers to begin an outline where a shape has none', () =>
-    expect(card(own('shape', {}))).toContain('Begin with the four corners of the piece'));
+  it('offers to draw an outline where a shape has none', () =>
+    expect(card(own('shape', {}))).toContain('Nothing is drawn yet'));
 });

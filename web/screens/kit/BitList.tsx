@@ -21,6 +21,7 @@ const SIZES = [
   ['body', 'Body', 'above the edges; wider than the cut, it rubs in deep ones'],
   ['cutting', 'Cutting length', 'of its edges'],
   ['shank', 'Shank', 'what the collet holds'],
+  ['whole', 'Whole length', 'from the tip to the end of the shank'],
   ['transition', 'Widens at', 'from the tip to where a stepped one widens'],
 ] as const satisfies readonly (readonly [keyof Bit, string, string])[];
 

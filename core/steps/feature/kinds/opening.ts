@@ -12,6 +12,8 @@ export interface OpeningFeature extends FeatureBase {
   radius: Length;
   /** What cuts its line: how wide it takes away wood, inside the line. */
   cutter: Length;
+  /** The round blade that saws its straight sides, diameter; a router or jigsaw cuts them if missing. */
+  blade?: Length;
 }
 
 const lineOf = ({ shape, length, width, radius }: OpeningFeature, at: { x: number; y: number }): Loop =>
@@ -43,6 +45,11 @@ export const opening: FeatureKind<OpeningFeature> = {
       when: ({ shape }: OpeningFeature) => shape === 'rectangle',
     },
     cutter: lengthField('Width of the cut', 0.5, 60),
+    blade: {
+      ...lengthField('Round blade for the straight sides, diameter', 0, 400),
+      optional: true,
+      when: ({ shape }: OpeningFeature) => shape === 'rectangle',
+    },
   },
   begin: ({ long, wide }) => ({
     shape: 'rectangle',
@@ -80,6 +87,7 @@ export const opening: FeatureKind<OpeningFeature> = {
   by: 'cutter',
   order: 40,
   crosses: true,
+  opens: true,
   caution:
     'Bore the corners first; support what falls out, it must not drop or bind. A round blade leaves the corners to a hand saw. Plumbing and electrics: licensed trades.',
 };

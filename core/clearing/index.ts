@@ -1,0 +1,2 @@
+export * from './search';
+export { WISHES, WISH_NAMES, type WishName } from './wishes';
