@@ -1,11 +1,22 @@
-import { alongArc, type Corner, type Loop, onCircle, type Region, sidesOf, type Side } from './corner';
+import {
+  alongArc,
+  type Box2,
+  boxOf,
+  type Corner,
+  type Loop,
+  onCircle,
+  type Point,
+  type Region,
+  type Side,
+  sideBoxes,
+  sidesOf,
+  touch,
+} from './corner';
+import { windingOf } from './inside';
 
-/** Where along a side, from 0 to 1, it crosses the line a x + b y = d; in order. */
-function crossings({ a: p, b: q, arc }: Side, a: number, b: number, d: number): number[] {
-  if (!arc) {
-    const [u, v] = [a * p.x + b * p.y - d, a * q.x + b * q.y - d];
-    return u * v < 0 ? [u / (u - v)] : [];
-  }
+/** Where along a bent side, from 0 to 1, it crosses the line a x + b y = d; in order. */
+function crossings({ arc }: Side, a: number, b: number, d: number): number[] {
+  if (!arc) return [];
   const away = (d - a * arc.cx - b * arc.cy) / arc.r;
   if (Math.abs(away) >= 1) return [];
   const axis = Math.atan2(b, a);
@@ -29,27 +40,68 @@ function part(side: Side, from: number, to: number): Corner {
   };
 }
 
-const ending = (side: Side, to: number): Corner =>
-  to === 1 ? { x: side.b.x, y: side.b.y } : { ...middleOf(side, to) };
-
 const middleOf = ({ a, b, arc }: Side, t: number) =>
   arc ? onCircle(arc, arc.from + t * arc.sweep) : { x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y) };
 
+/** A piece of a side that lies on one side of a line: the corner it begins with, where it ends, and whether it stays. */
+interface Piece {
+  begin: Corner;
+  end: Point;
+  kept: boolean;
+}
+
+/** The pieces of a bent side. */
+function bentPieces(side: Side, a: number, b: number, d: number): Piece[] {
+  const cuts = [0, ...crossings(side, a, b, d), 1];
+  return cuts.slice(1).map((to, i) => {
+    const mid = middleOf(side, (cuts[i] + to) / 2);
+    return {
+      begin: part(side, cuts[i], to),
+      end: to === 1 ? side.b : middleOf(side, to),
+      kept: a * mid.x + b * mid.y <= d,
+    };
+  });
+}
+
 function clipLoop(loop: Loop, a: number, b: number, d: number): Loop {
-  const parts = sidesOf(loop).flatMap((side) => {
-    const cuts = [0, ...crossings(side, a, b, d), 1];
-    return cuts.slice(1).map((to, i) => {
-      const mid = middleOf(side, (cuts[i] + to) / 2);
-      return { side, from: cuts[i], to, kept: a * mid.x + b * mid.y <= d };
-    });
-  });
-  if (parts.every(({ kept }) => kept)) return loop;
-  return parts.flatMap(({ side, from, to, kept }, i) => {
-    if (!kept) return [];
-    const own = part(side, from, to);
+  const pieces: Piece[] = [];
+  let [whole, none] = [true, true];
+  const put = (begin: Corner, end: Point, kept: boolean) => {
+    pieces.push({ begin, end, kept });
+    if (kept) none = false;
+    else whole = false;
+  };
+  for (let i = 0; i < loop.length; i++) {
+    const p = loop[i];
+    const q = loop[i + 1 === loop.length ? 0 : i + 1];
+    // How far outside the line both ends lie, and how far a bent side may reach past them.
+    const [u, v] = [a * p.x + b * p.y - d, a * q.x + b * q.y - d];
+    const bulge = Math.abs(p.bulge ?? 0);
+    if (bulge > 1e-12) {
+      const rise = bulge > 1 ? Infinity : (bulge * Math.hypot(q.x - p.x, q.y - p.y)) / 2;
+      if (Math.max(u, v) + rise <= 0) put(p, q, true);
+      else if (Math.min(u, v) - rise >= 0) put(p, q, false);
+      else {
+        const [side] = sidesOf([p, q]);
+        for (const { begin, end, kept } of bentPieces(side, a, b, d)) put(begin, end, kept);
+      }
+    } else if (u * v < 0) {
+      const t = u / (u - v);
+      const at = { x: p.x + t * (q.x - p.x), y: p.y + t * (q.y - p.y) };
+      put(p, at, u < 0);
+      put(at, q, v < 0);
+    } else put(p, q, u + v <= 0);
+  }
+  if (whole) return loop;
+  if (none) return [];
+  const out: Corner[] = [];
+  pieces.forEach(({ begin, end, kept }, i) => {
+    if (!kept) return;
+    out.push(begin);
     // Where it leaves, a straight side leads to where it comes in again.
-    return parts[(i + 1) % parts.length].kept ? [own] : [own, ending(side, to)];
+    if (!pieces[i + 1 === pieces.length ? 0 : i + 1].kept) out.push({ x: end.x, y: end.y });
   });
+  return out;
 }
 
 /**
@@ -65,16 +117,71 @@ export function clipHalf(region: Region, a: number, b: number, d: number): Regio
   return out;
 }
 
-/** What of a region lies in a convex polygon, its corners counter-clockwise. */
-export function clipConvex(region: Region, polygon: readonly { x: number; y: number }[]): Region {
-  let out = region;
-  for (let i = 0; i < polygon.length && out.length > 0; i++) {
+/** The half-plane a x + b y <= d. */
+interface Half {
+  a: number;
+  b: number;
+  d: number;
+}
+
+/** The half-planes of a convex polygon. */
+function halves(polygon: readonly Point[]): Half[] {
+  const out: Half[] = [];
+  for (let i = 0; i < polygon.length; i++) {
     const p = polygon[i];
     const q = polygon[i + 1 === polygon.length ? 0 : i + 1];
     const long = Math.hypot(q.x - p.x, q.y - p.y);
     if (long < 1e-12) continue;
     const [a, b] = [(q.y - p.y) / long, (p.x - q.x) / long];
-    out = clipHalf(out, a, b, a * p.x + b * p.y);
+    out.push({ a, b, d: a * p.x + b * p.y });
+  }
+  return out;
+}
+
+/**
+ * A loop with fewer sides that the half-planes cut to the same: sides in a row that all lie outside one of them become one straight
+ * side, which lies outside it too.
+ */
+function shortened(loop: Loop, boxes: readonly Box2[], planes: readonly Half[]): Loop {
+  const outside = boxes.map(({ x0, y0, x1, y1 }) =>
+    planes.reduce(
+      (bits, { a, b, d }, k) => (a * (a > 0 ? x0 : x1) + b * (b > 0 ? y0 : y1) >= d ? bits | (1 << k) : bits),
+      0,
+    ),
+  );
+  const out: Corner[] = [];
+  for (let i = 0; i < loop.length; ) {
+    let bits = outside[i];
+    if (bits === 0) {
+      out.push(loop[i]);
+      i += 1;
+      continue;
+    }
+    out.push({ x: loop[i].x, y: loop[i].y });
+    for (i += 1; i < loop.length && (bits & outside[i]) !== 0; i++) bits &= outside[i];
+  }
+  return out;
+}
+
+/** What of a region lies in a convex polygon, its corners counter-clockwise and no more than thirty. */
+export function clipConvex(region: Region, polygon: readonly Point[]): Region {
+  const box = boxOf([polygon]);
+  const planes = halves(polygon);
+  const out: Loop[] = [];
+  for (const loop of region) {
+    const boxes = sideBoxes(loop);
+    if (!boxes.some((each) => touch(each, box))) {
+      // The outline passes it by: it holds all of the polygon, or nothing.
+      const turns = windingOf(sidesOf(loop), polygon[0]);
+      if (turns !== 0) out.push(turns > 0 ? polygon : polygon.toReversed());
+      continue;
+    }
+    let left: Region = [planes.length <= 30 ? shortened(loop, boxes, planes) : loop];
+    for (const { a, b, d } of planes) {
+      left = clipHalf(left, a, b, d);
+      if (left.length === 0) break;
+    }
+    out.push(...left);
   }
   return out;
 }

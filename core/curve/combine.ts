@@ -8,8 +8,11 @@ import {
   onCircle,
   type Point,
   type Region,
+  roundBox,
   type Side,
+  sideBoxes,
   sidesOf,
+  touch,
 } from './corner';
 import { crossingsOf, midOf } from './crossing';
 import { isInside } from './inside';
@@ -43,20 +46,6 @@ function piece(side: Side, from: { t: number; at: Point }, to: { t: number; at: 
     arc: { ...arc, from: arc.from + arc.sweep * from.t, sweep },
   };
 }
-
-/** A box around a side: of an arc, around what its chord and rise span. */
-function roundBox({ a, b, bulge }: Side): Box2 {
-  // An arc never leaves its chord by more than its rise; beyond a half circle it bulges sideways by as much.
-  const rise = (Math.abs(bulge) * Math.hypot(b.x - a.x, b.y - a.y)) / 2 + ONE;
-  const more = Math.abs(bulge) > 1 ? 2 * rise : rise;
-  return {
-    x0: Math.min(a.x, b.x) - more,
-    x1: Math.max(a.x, b.x) + more,
-    y0: Math.min(a.y, b.y) - more,
-    y1: Math.max(a.y, b.y) + more,
-  };
-}
-const touch = (p: Box2, q: Box2): boolean => p.x0 <= q.x1 && q.x0 <= p.x1 && p.y0 <= q.y1 && q.y0 <= p.y1;
 
 /** How far along a side a point lies that is on it, 0 to 1; undefined for one beside it. */
 function placeOn({ a, b, arc }: Side, p: Point): number | undefined {
@@ -159,7 +148,16 @@ const turned = ({ a, b, bulge, arc }: Side): Side => ({
   ...(arc ? { arc: { ...arc, from: arc.from + arc.sweep, sweep: -arc.sweep } } : {}),
 });
 
-const meet = (a: Region, b: Region): boolean => touch(boxOf(a), boxOf(b));
+const boxesOf = new WeakMap<Region, Box2>();
+/** The box around a region, known once told. */
+function knownBox(region: Region): Box2 {
+  let box = boxesOf.get(region);
+  if (!box) {
+    box = boxOf(region);
+    boxesOf.set(region, box);
+  }
+  return box;
+}
 
 function combined(
   a: Region,
@@ -201,17 +199,29 @@ function closes(
   return area >= Math.max(one, two) - slack && area <= one + two + slack;
 }
 
+/** Whether neither region’s outlines come near the other’s, and neither holds a part of the other: they share nothing. */
+function apart(a: Region, b: Region): boolean {
+  const [whole, box] = [knownBox(a), knownBox(b)];
+  if (!touch(whole, box)) return true;
+  for (const loop of a)
+    for (const near of sideBoxes(loop)) {
+      if (!touch(near, box)) continue;
+      for (const other of b) if (sideBoxes(other).some((own) => touch(own, near))) return false;
+    }
+  return !b.some(([p]) => isInside(a, p)) && !a.some(([p]) => isInside(b, p));
+}
+
 /** What of a region lies outside another; nothing where outlines run on one another in a way that no shift parts. */
 export const subtracted = (a: Region, b: Region): Region =>
-  meet(a, b) ? (combined(a, b, { a: false, b: true, turnB: true }) ?? []) : a;
+  apart(a, b) ? a : (combined(a, b, { a: false, b: true, turnB: true }) ?? []);
 
 /** What two regions share. */
 export const common = (a: Region, b: Region): Region =>
-  meet(a, b) ? (combined(a, b, { a: true, b: true, turnB: false }) ?? []) : [];
+  apart(a, b) ? [] : (combined(a, b, { a: true, b: true, turnB: false }) ?? []);
 
 /** Two regions as one. */
 export const joined = (a: Region, b: Region): Region =>
-  meet(a, b) ? (combined(a, b, { a: false, b: false, turnB: false }) ?? a) : [...a, ...b];
+  apart(a, b) ? [...a, ...b] : (combined(a, b, { a: false, b: false, turnB: false }) ?? a);
 
 /** Sides of one list cut where they cross each other. */
 export const cutEachOther = (sides: readonly Side[]): Side[] => cutAt(sides, sides, true)[0].flat();

@@ -35,7 +35,7 @@ export interface Side {
 }
 
 /** Bends flatter than this are straight: over a metre they rise by less than a thousandth of a micrometre. */
-const STRAIGHT = 1e-12;
+export const STRAIGHT = 1e-12;
 
 /** The circle of a side that bends. Centre: from the middle of the chord, to its left, by half the chord times cot(sweep / 2). */
 export function arcOf(a: Point, b: Point, bulge: number): Arc {
@@ -130,4 +130,32 @@ export function asPolygon(loop: Loop, withinMm = 0.02): Point[] {
     const n = Math.max(2, Math.ceil(Math.abs(arc.sweep) / Math.max(step, 1e-4)));
     return Array.from({ length: n }, (_, i) => onCircle(arc, arc.from + (arc.sweep * i) / n));
   });
+}
+
+/** A box around a side: of an arc, around what its chord and rise span. */
+export function roundBox({ a, b, bulge }: Side): Box2 {
+  // An arc never leaves its chord by more than its rise; beyond a half circle it bulges sideways by as much.
+  const rise = (Math.abs(bulge) * Math.hypot(b.x - a.x, b.y - a.y)) / 2 + 1e-7;
+  const more = Math.abs(bulge) > 1 ? 2 * rise : rise;
+  return {
+    x0: Math.min(a.x, b.x) - more,
+    x1: Math.max(a.x, b.x) + more,
+    y0: Math.min(a.y, b.y) - more,
+    y1: Math.max(a.y, b.y) + more,
+  };
+}
+
+/** Whether two boxes touch. */
+export const touch = (p: Box2, q: Box2): boolean =>
+  p.x0 <= q.x1 && q.x0 <= p.x1 && p.y0 <= q.y1 && q.y0 <= p.y1;
+
+const boxesOf = new WeakMap<Loop, Box2[]>();
+/** The boxes around a loop’s sides, known once told. */
+export function sideBoxes(loop: Loop): Box2[] {
+  let boxes = boxesOf.get(loop);
+  if (!boxes) {
+    boxes = sidesOf(loop).map(roundBox);
+    boxesOf.set(loop, boxes);
+  }
+  return boxes;
 }

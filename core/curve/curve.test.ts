@@ -185,6 +185,15 @@ describe('outlines of lines and arcs', () => {
       { numRuns: 120, seed: 1603 },
     );
   });
+  it('a clip that no side comes near holds all, or what an island leaves of it: nothing', () => {
+    const ring: Region = [rectangle(at, 200, 100, 20), reversed(rectangle({ x: 20, y: 20 }, 160, 60, 10))];
+    const square = (x: number, y: number, w: number) => asPolygon(rectangle({ x, y }, w, w));
+    expect(areaOf(clipConvex(ring, square(80, 40, 15)))).toBe(0);
+    expect(areaOf(clipConvex(ring, square(80, 2, 15)))).toBeCloseTo(225, 9);
+    expect(areaOf(clipConvex(ring, square(80, 10, 20)))).toBeCloseTo(200, 9);
+    expect(areaOf(clipConvex(ring, square(-50, -50, 400)))).toBeCloseTo(areaOf(ring), 9);
+    expect(areaOf(clipConvex(ring, square(300, 0, 9)))).toBe(0);
+  });
   it('sides that run on one another, in part or whole, with it or against it, are counted once', () => {
     const own = rectangle(at, 100, 50, 10);
     const whole: [Region, Region, number][] = [

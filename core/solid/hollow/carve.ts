@@ -23,9 +23,20 @@ export const meets = (form: Form, { form: other, m }: Before): boolean => {
   );
 };
 
+/** What is hollow already, as it is seen along a form’s axis: the same section all along where it runs the same way. */
+interface Span {
+  other: Before;
+  from: number;
+  to: number;
+  fixed?: Region;
+}
+
 /** What of a region is left at a height beside what is hollow there. */
-const leftAt = (region: Region, z: number, others: readonly Before[]): Region =>
-  others.reduce<Region>((left, { form, m }) => subtracted(left, sectionAt(form, m, z)), region);
+const leftAt = (region: Region, z: number, spans: readonly Span[]): Region =>
+  spans.reduce<Region>(
+    (left, { other: { form, m }, fixed }) => subtracted(left, fixed ?? sectionAt(form, m, z)),
+    region,
+  );
 
 /** The most breaks of one form: more are those of a curve, which its levels follow. */
 const MOST_BREAKS = 24;
@@ -66,23 +77,31 @@ function breaksOf({ form, m }: Before): number[] {
 export function carved(form: Form, before: readonly Before[]): Form[] {
   const near = before.filter((other) => meets(form, other));
   if (near.length === 0) return [form];
-  const spans = near.map((other) => {
+  const spans = near.map((other): Span => {
     const { min, max } = movedBox(other.form, other.m);
+    const [from, to] = [min[2], max[2]];
     const alike = Math.abs(turnDirection(other.m, [0, 0, 1])[2]) > 1 - 1e-9;
-    return { other, from: min[2], to: max[2], exact: alike && other.form.kind === 'prism' };
+    return alike && other.form.kind === 'prism'
+      ? { other, from, to, fixed: sectionAt(other.form, other.m, (from + to) / 2) }
+      : { other, from, to };
   });
   const stops = [form.z0, ...spans.flatMap(({ other, from, to }) => [from, to, ...breaksOf(other)]), form.z1]
     .filter((z) => z >= form.z0 && z <= form.z1)
     .sort((a, b) => a - b);
   const parts: Form[] = [];
+  let untouched = true;
+  const beside = (region: Region, z: number, here: readonly Span[]): Region => {
+    const left = leftAt(region, z, here);
+    if (left !== region) untouched = false;
+    return left;
+  };
   for (let i = 0; i + 1 < stops.length; i++) {
     const [z0, z1] = [stops[i], stops[i + 1]];
     if (z1 - z0 < 1e-9) continue;
     const mid = (z0 + z1) / 2;
     const here = spans.filter(({ from, to }) => from < mid && to > mid);
-    const others = here.map(({ other }) => other);
-    if (form.kind === 'prism' && here.every(({ exact }) => exact)) {
-      const region = leftAt(form.region, mid, others);
+    if (form.kind === 'prism' && here.every(({ fixed }) => fixed)) {
+      const region = beside(form.region, mid, here);
       if (region.length > 0) parts.push({ kind: 'prism', region, z0, z1 });
       continue;
     }
@@ -94,8 +113,9 @@ export function carved(form: Form, before: readonly Before[]): Form[] {
       kind: 'levels',
       z0,
       z1,
-      levels: levels.map((level) => ({ ...level, region: leftAt(level.region, level.z, others) })),
+      levels: levels.map((level) => ({ ...level, region: beside(level.region, level.z, here) })),
     });
   }
-  return parts;
+  // By their boxes they might have met, and do not.
+  return untouched ? [form] : parts;
 }

@@ -56,17 +56,19 @@ function gauss(n: number): [number, number][] {
   });
 }
 
-/** How many levels a stretch has: enough for 1e-9 of round floors. */
-const LEVELS = 16;
-const NODES = gauss(LEVELS);
+/** How many levels a stretch of a smooth floor or profile has: 1e-8 of its volume. */
+const SMOOTH = 8;
+/** How many a stretch has where two forms cross, and its section may bend within. */
+export const CROSSING = 24;
+const NODES = new Map([SMOOTH, CROSSING].map((n) => [n, gauss(n)] as const));
 
 /**
  * Places between z0 and z1 with the thickness each stands for. z = m + k sin t, with Gauss's nodes in t: what begins or ends like a
  * root, as every round floor does, is integrated as well as what is smooth.
  */
-export function levelsBetween(z0: number, z1: number): { z: number; weight: number }[] {
+export function levelsBetween(z0: number, z1: number, count = CROSSING): { z: number; weight: number }[] {
   const [m, k] = [(z0 + z1) / 2, (z1 - z0) / 2];
-  return NODES.map(([x, w]) => {
+  return (NODES.get(count) ?? gauss(count)).map(([x, w]) => {
     const t = (Math.PI / 2) * x;
     return { z: m + k * Math.sin(t), weight: w * (Math.PI / 2) * k * Math.cos(t) };
   }).sort((a, b) => a.z - b.z);
@@ -77,7 +79,7 @@ export function levelsForm(regionAt: (z: number) => Region, breaks: readonly num
   const stops = [...new Set(breaks)].sort((a, b) => a - b);
   const levels = stops
     .slice(1)
-    .flatMap((to, i) => (to - stops[i] > 1e-9 ? levelsBetween(stops[i], to) : []))
+    .flatMap((to, i) => (to - stops[i] > 1e-9 ? levelsBetween(stops[i], to, SMOOTH) : []))
     .map(({ z, weight }) => ({ z, weight, region: regionAt(z) }));
   return { kind: 'levels', levels, z0: stops[0], z1: stops[stops.length - 1] };
 }

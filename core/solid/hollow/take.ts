@@ -36,12 +36,19 @@ export function takeOut(
     if (!names.has(each)) names.set(each, names.size);
     return names.get(each) as number;
   };
+  const keyOf = ({ form: other, m }: Before): string =>
+    `${nameOf(other)}:${m.map((v) => Math.round(v * 1e7)).join(',')}`;
+  /** Whether what is hollow already takes a part of the form; told once for each. */
+  const shares = (other: Before): boolean => {
+    const key = keyOf(other);
+    const parts = known.get(key) ?? carved(form, [other]);
+    known.set(key, parts);
+    return parts.length !== 1 || parts[0] !== form;
+  };
   /** The form without what is hollow already; the same for all cells that were hollowed alike. */
   const partsBeside = (before: readonly Before[]): Form[] => {
     if (before.length === 0) return [form];
-    const key = before
-      .map(({ form: other, m }) => `${nameOf(other)}:${m.map((v) => Math.round(v * 1e7)).join(',')}`)
-      .join(';');
+    const key = before.map(keyOf).join(';');
     const parts = known.get(key) ?? carved(form, before);
     known.set(key, parts);
     return parts;
@@ -58,7 +65,7 @@ export function takeOut(
         form: other,
         m: compose(toForm, inverse(compose(fromLog, cell.toLog))),
       }))
-      .filter((other) => meets(form, other));
+      .filter((other) => meets(form, other) && shares(other));
     const fromLog = compose(toForm, inverse(cell.toLog));
     const own = partsBeside(before)
       .map((part) => ({ part, mm3: part === form ? whole : formInCell(part, cell, toForm) }))
