@@ -120,17 +120,70 @@ test('what cannot be is answered with its number, and nothing is lost', async ({
   await expect(dialog.getByLabel('Diameter', { exact: true })).toHaveValue('1 3/8');
 });
 
-test('a handle and a blade: an outline with arcs comes out in its own size', async ({ page }) => {
+test('a handle and a blade: drawn corner by corner with arcs, what cannot be is said, and undone', async ({
+  page,
+}) => {
   await openJob(page, own.house, 'Chart-chest lid');
   await putIn(page, 'Trim', 'shape');
-  await page.getByRole('button', { name: 'Begin with the four corners of the piece' }).click();
-  const corners = page.getByRole('group', { name: 'Corners' });
-  await expect(corners.getByLabel('1: from the left end')).toBeVisible();
-  await type(corners.getByLabel('2: rise of the side to the next'), '-2');
-  await type(corners.getByLabel('1: radius of the corner'), '1');
-  await expect(finding(page, 'outline-not-round')).toHaveCount(0);
-  await type(corners.getByLabel('2: rise of the side to the next'), '9');
+  await page.getByRole('button', { name: 'Draw the outline' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Outline' });
+  await dialog.getByRole('button', { name: 'Begin with the four corners of the piece' }).click();
+  await expect(dialog.locator('[data-corner]')).toHaveCount(4);
+  await dialog.locator('[data-corner="2"]').click();
+  const side = async (kind: string) => {
+    await dialog.getByRole('combobox', { name: /^The side to corner/ }).click();
+    await page.getByRole('option', { name: kind }).click();
+  };
+  await side('An arc, by how far it rises');
+  await type(dialog.getByLabel('Rise, inwards with a minus'), '-2');
+  await dialog.getByRole('combobox', { name: 'The corner is' }).click();
+  await page.getByRole('option', { name: 'Round', exact: true }).click();
+  // Between a straight side and an arc it stays sharp, and says so.
+  await dialog.getByRole('button', { name: 'Corner before' }).click();
+  await dialog.getByRole('combobox', { name: 'The corner is' }).click();
+  await page.getByRole('option', { name: 'Cut off', exact: true }).click();
+  await type(dialog.getByLabel('Along both sides'), '1');
+  await dialog.locator('[data-corner="2"]').click();
+  await type(dialog.getByLabel('Rise, inwards with a minus'), '9');
+  await expect(dialog.getByRole('alert')).toContainText('half a circle');
+  await page.keyboard.press('Escape');
   await expect(finding(page, 'outline-not-round')).toContainText('half a circle');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(finding(page, 'outline-not-round')).toHaveCount(0);
+  await expect(finding(page, 'corner-left-sharp')).toContainText('Corner 2 stays sharp');
+  // By keys alone: the corner moves, and the line says where to.
+  await page.getByRole('button', { name: 'Draw the outline' }).click();
+  const third = dialog.locator('[data-corner="3"]');
+  const before = await third.getAttribute('aria-label');
+  await third.focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(third).not.toHaveAttribute('aria-label', before ?? '');
+});
+
+test('an outline is read from a file, asks for its unit where the file has none, and is made as large as the piece gives', async ({
+  page,
+}) => {
+  await openJob(page, own.house, 'Chart-chest lid');
+  await putIn(page, 'Flatten', 'shape');
+  await page.getByRole('button', { name: 'Draw the outline' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Outline' });
+  const read = (name: string, text: string) =>
+    dialog
+      .getByLabel('A file with the outline')
+      .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await read('broken.dxf', 'nothing of the kind');
+  await expect(dialog.getByRole('status')).toContainText('broken.dxf');
+  await read(
+    'handle.svg',
+    '<svg width="200" viewBox="0 0 200 80"><path d="M0 0H120Q200 40 120 80H0Z"/></svg>',
+  );
+  await expect(dialog.getByRole('status')).toContainText('Choose a unit');
+  await dialog.getByRole('button', { name: 'mm', exact: true }).click();
+  await expect(dialog.getByRole('status')).toContainText('handle.svg: ');
+  await expect(dialog.locator('[data-outline]')).toBeVisible();
+  await expect(dialog.getByText('Needs a blank of')).toBeVisible();
+  await dialog.getByRole('button', { name: /^As large as the piece gives/ }).click();
+  await expect(dialog.getByText('Reaches past it')).toHaveCount(0);
+  await page.keyboard.press('Escape');
   await expect(finding(page, 'outline-not-round')).toHaveCount(0);
 });

@@ -1,6 +1,6 @@
 import { applyEdit } from '../edit';
 import { type BuildDocument, type Edit, isRefused, type Phrase } from '../document';
-import { type GlueUp, glueUpsOf, layAids } from '../glueup';
+import { type AidProblem, type GlueUp, glueUpsOf, layAids } from '../glueup';
 import { run } from '../run';
 import { featureReport, LEAST_WALL } from '../shaping';
 import { asFeatures, type FeatureStep, type Timeline } from '../steps';
@@ -9,8 +9,8 @@ import { WISH_NAMES, type WishName } from './wishes';
 
 /** The most layouts that one search plays forward. */
 const MOST_TRIALS = 400;
-/** Of each wish, so many of the nearest misses are tried together with another’s. */
-const TOGETHER = 6;
+/** Of each wish, so many of the nearest misses are tried together. */
+const TOGETHER = 10;
 /** The most layouts that are offered. */
 const MOST_FOUND = 5;
 
@@ -38,6 +38,9 @@ interface Standing {
   words: Phrase[][];
 }
 
+/** What falls away whole with the waste is of no use, and in nobody’s way. */
+const inTheWay = ({ kind }: AidProblem): boolean => kind !== 'waste';
+
 /** How an opening stands to the aids of all joints, and to the edges of the piece. */
 function standing(build: BuildDocument, timeline: Timeline, step: FeatureStep, id: string): Standing {
   const out: Standing = { shorts: [], words: [] };
@@ -50,7 +53,8 @@ function standing(build: BuildDocument, timeline: Timeline, step: FeatureStep, i
   for (const glueUp of glueUpsOf(build, timeline)) {
     const layout = layAids(build, timeline, glueUp);
     for (const { bad, joint, at } of layout.aids)
-      if (bad) put(bad.shortMm, [`Joint ${joint}, the aid at `, { mm: at }, ': ', ...bad.words]);
+      if (bad && inTheWay(bad))
+        put(bad.shortMm, [`Joint ${joint}, the aid at `, { mm: at }, ': ', ...bad.words]);
     for (const { joint, words } of layout.bare) put(0, [`Joint ${joint} has no place for aids. `, ...words]);
   }
   const entry = timeline.steps.find((each) => each.id === step.id);
@@ -115,24 +119,32 @@ export function findClearings(
     }
     return { ways: list, stands: standing(next, run(next, before), step, featureId) };
   };
-  const singles = Object.fromEntries(
-    WISH_NAMES.map((wish) => [
-      wish,
-      until(
-        ways[wish].map((way) => [way]),
-        tried,
-      ),
-    ]),
-  ) as Record<WishName, Trial[]>;
   const cleared = (trial: Trial) => trial.stands.words.length === 0;
+  const nearest = (list: readonly Trial[]) =>
+    list.toSorted((a, b) => short(a.stands) - short(b.stands)).slice(0, TOGETHER);
+  /** All that one wish gives: each way by itself, and two of them together where none by itself clears. */
+  const givenBy = (wish: WishName): Trial[] => {
+    const single = until(
+      ways[wish].map((way) => [way]),
+      tried,
+    );
+    if (wish === 'place' || single.some(cleared)) return single;
+    const near = nearest(single);
+    const pairs = near.flatMap((a, i) => near.slice(i + 1).map((b) => [...a.ways, ...b.ways]));
+    return [...single, ...until(pairs, tried)];
+  };
+  const singles = Object.fromEntries(WISH_NAMES.map((wish) => [wish, givenBy(wish)])) as Record<
+    WishName,
+    Trial[]
+  >;
   const allowed = WISH_NAMES.filter((wish) => may.includes(wish));
   const found = allowed.flatMap((wish) => singles[wish].filter(cleared));
   if (found.length === 0)
     for (const [i, one] of allowed.entries())
       for (const other of allowed.slice(i + 1)) {
-        const nearest = (wish: WishName) =>
-          singles[wish].toSorted((a, b) => short(a.stands) - short(b.stands)).slice(0, TOGETHER);
-        const pairs = nearest(one).flatMap((a) => nearest(other).map((b) => [...a.ways, ...b.ways]));
+        const pairs = nearest(singles[one]).flatMap((a) =>
+          nearest(singles[other]).map((b) => [...a.ways, ...b.ways]),
+        );
         found.push(...until(pairs, tried).filter(cleared));
       }
   return {
@@ -169,11 +181,11 @@ function until(
 /** A glue-up whose aids are in the way. */
 const concerned = (build: BuildDocument, timeline: Timeline, glueUp: GlueUp): boolean => {
   const { aids, bare } = layAids(build, timeline, glueUp);
-  return bare.length > 0 || aids.some(({ bad }) => bad);
+  return bare.length > 0 || aids.some(({ bad }) => bad && inTheWay(bad));
 };
 
 const asClearing = ({ ways }: Trial): Clearing => ({
-  changes: ways.map(({ wish }) => wish),
+  changes: [...new Set(ways.map(({ wish }) => wish))],
   words: ways.flatMap(({ words }, i) => [...(i > 0 ? ['; '] : []), ...words]),
   edit: ways.length === 1 ? ways[0].edit : { do: 'many', edits: ways.map(({ edit }) => edit) },
 });

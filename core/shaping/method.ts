@@ -67,7 +67,7 @@ function tearLine({ laid, floor }: FeatureReport): Line[] {
           : 'The cutter tears where it leaves the wood, at the far edge: clamp a strip against that edge.',
       ],
     ];
-  if (feature.kind === 'opening')
+  if (feature.kind === 'opening' && feature.blade)
     return [
       [
         'A blade that cuts upwards tears the face it comes out of: saw from the other one, or along a scored line.',
@@ -130,7 +130,6 @@ function openingLines(feature: Feature, { deep }: SideSize): Line[] {
           ],
     );
   }
-  lines.push(['Screw a strip across what falls out before the last cut.']);
   return lines;
 }
 
@@ -255,6 +254,9 @@ export function methodOf(report: FeatureReport): Line[] {
     ...tailLines(report),
     ...edgeLines(report),
     ...passLine(report),
+    ...(feature.kind === 'opening'
+      ? ([['Screw a strip across what falls out before the last cut.']] as Line[])
+      : []),
     ...transitionLine(report),
     ...tearLine(report),
     ...(makes.length > 0 ? [makes] : []),

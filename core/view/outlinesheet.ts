@@ -1,4 +1,4 @@
-import { areaOf, lengthOf } from '../curve';
+import { areaOf, type Box2, boxOf, lengthOf } from '../curve';
 import type { Phrase } from '../document';
 import { bentWrong, blankFor, drawnOutline, largestOutline, type ShapeStep } from '../steps';
 import { pathOf } from './featuresheet';
@@ -8,6 +8,8 @@ export interface OutlineSheet {
   /** As a path of an SVG, y turned down over the piece’s width; missing where it is none, and then why. */
   path?: string;
   refused?: Phrase[];
+  /** What it fills. */
+  box?: Box2;
   /** Its own length and width, the length of its line, mm, and its area, mm2. */
   length?: number;
   width?: number;
@@ -39,12 +41,11 @@ export function outlineSheet(
   const needs = blankFor({ outline, ...(larger ? { larger } : {}) }, cleanUp?.mm);
   const own = blankFor({ outline, ...(larger ? { larger } : {}) });
   const clean = cleanUp?.mm ?? 0;
-  const past = loop.reduce(
-    (most, { x, y }) => Math.max(most, clean - x, clean - y, x + clean - long, y + clean - wide),
-    0,
-  );
+  const { x0, y0, x1, y1 } = boxOf([loop]);
+  const past = Math.max(0, clean - x0, clean - y0, x1 + clean - long, y1 + clean - wide);
   return {
     path: pathOf([loop], wide),
+    box: { x0, y0, x1, y1 },
     length: own?.length ?? 0,
     width: own?.width ?? 0,
     line: lengthOf(loop),

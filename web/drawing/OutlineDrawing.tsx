@@ -15,6 +15,7 @@ export interface CornerPlace {
 export function OutlineDrawing({
   size,
   path,
+  box,
   corners,
   chosen,
   display,
@@ -26,6 +27,8 @@ export function OutlineDrawing({
   size: readonly [number, number];
   /** The outline as an SVG’s path, y turned down over the piece’s width; nothing where it is none. */
   path: string | undefined;
+  /** What the outline fills, mm. */
+  box: { x0: number; y0: number; x1: number; y1: number } | undefined;
   corners: readonly CornerPlace[];
   chosen: number;
   display: Display;
@@ -35,8 +38,8 @@ export function OutlineDrawing({
 }) {
   const { room, width } = useRoom();
   const [held, setHeld] = useState<{ corner: number; x: number; y: number; by: CornerPlace }>();
-  const xs = [0, size[0], ...corners.map(({ x }) => x)];
-  const ys = [0, size[1], ...corners.map(({ y }) => y)];
+  const xs = [0, size[0], ...corners.map(({ x }) => x), ...(box ? [box.x0, box.x1] : [])];
+  const ys = [0, size[1], ...corners.map(({ y }) => y), ...(box ? [box.y0, box.y1] : [])];
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const scale = width > 0 ? Math.min((width - 2 * MARGIN) / (x1 - x0 || 1), 380 / (y1 - y0 || 1)) : 0;
   const rounded = (mm: number) => Math.round(mm / stepMm) * stepMm;

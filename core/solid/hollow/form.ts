@@ -68,10 +68,12 @@ const NODES = new Map([SMOOTH, CROSSING].map((n) => [n, gauss(n)] as const));
  */
 export function levelsBetween(z0: number, z1: number, count = CROSSING): { z: number; weight: number }[] {
   const [m, k] = [(z0 + z1) / 2, (z1 - z0) / 2];
-  return (NODES.get(count) ?? gauss(count)).map(([x, w]) => {
-    const t = (Math.PI / 2) * x;
-    return { z: m + k * Math.sin(t), weight: w * (Math.PI / 2) * k * Math.cos(t) };
-  }).sort((a, b) => a.z - b.z);
+  return (NODES.get(count) ?? gauss(count))
+    .map(([x, w]) => {
+      const t = (Math.PI / 2) * x;
+      return { z: m + k * Math.sin(t), weight: w * (Math.PI / 2) * k * Math.cos(t) };
+    })
+    .sort((a, b) => a.z - b.z);
 }
 
 /** A form whose region is told for every z, with breaks where it changes its rule. */

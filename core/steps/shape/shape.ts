@@ -242,7 +242,7 @@ export const shape: StepRoom<ShapeStep> = {
     },
     outline: {
       is: 'list',
-      label: 'Corners',
+      label: 'Its line',
       most: MOST_CORNERS,
       of: {
         is: 'group',

@@ -38,11 +38,14 @@ export function CornerFields({
   corner,
   next,
   nextNumber,
+  stepMm,
   onChange,
 }: {
   corner: OutlineCorner;
   next: OutlineCorner;
   nextNumber: number;
+  /** What sizes are rounded to, mm. */
+  stepMm: number;
   onChange: (corner: OutlineCorner, mark?: string) => void;
 }) {
   const display = useDisplay();
@@ -59,22 +62,23 @@ export function CornerFields({
       onSettled={settle}
     />
   );
-  const nice = (mm: number): Length => ({ mm: Math.round(mm) });
+  const nice = (mm: number): Length => ({ mm: Math.round(mm / stepMm) * stepMm });
   const begin = (kind: SideKind): OutlineCorner => {
     const own = straight(corner);
     switch (kind) {
       case 'rise':
-        return { ...own, rise: nice(Math.max(1, chord / 10)) };
+        // Inwards, where there is wood.
+        return { ...own, rise: nice(-Math.max(stepMm, chord / 40)) };
       case 'arc':
-        return { ...own, arc: nice(Math.max(2, chord)) };
+        return { ...own, arc: nice(-Math.max(stepMm, 5 * chord)) };
       case 'through': {
-        // A tenth of the chord to its right: outwards where corners go round counter-clockwise.
+        // A little to its left: inwards where corners go round counter-clockwise.
         const [dx, dy] = [next.x.mm - corner.x.mm, next.y.mm - corner.y.mm];
         return {
           ...own,
           through: {
-            x: nice((corner.x.mm + next.x.mm) / 2 + dy / 10),
-            y: nice((corner.y.mm + next.y.mm) / 2 - dx / 10),
+            x: nice((corner.x.mm + next.x.mm) / 2 - dy / 40),
+            y: nice((corner.y.mm + next.y.mm) / 2 + dx / 40),
           },
         };
       }
@@ -96,7 +100,7 @@ export function CornerFields({
         value={end}
         options={[...ENDS]}
         onChange={(kind) =>
-          onChange(kind === 'sharp' ? sharp(corner) : { ...sharp(corner), [kind]: { mm: 10 } })
+          onChange(kind === 'sharp' ? sharp(corner) : { ...sharp(corner), [kind]: nice(10) })
         }
       />
       {end === 'radius' && corner.radius

@@ -74,6 +74,7 @@ export function OutlineWindow({
             <OutlineDrawing
               size={size}
               path={sheet.path}
+              box={sheet.box}
               corners={corners.map(({ x, y }) => ({ x: x.mm, y: y.mm }))}
               chosen={own}
               display={display}
@@ -118,6 +119,7 @@ export function OutlineWindow({
               corner={corners[own]}
               next={corners[(own + 1) % corners.length]}
               nextNumber={((own + 1) % corners.length) + 1}
+              stepMm={stepMm}
               onChange={(next, mark) => put(own, next, mark)}
             />
             <div className="flex gap-2 pt-3">

@@ -112,7 +112,7 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
       'Saw',
       'Outline seen from',
       'Above',
-      'Corners',
+      'Its line',
       '1 corner, all sides straight',
       'Draw the outline',
     ],
