@@ -3,7 +3,7 @@ import type { Display } from '../units';
 import { phraseText } from '../document';
 import type { Bit } from '../kit';
 import { run } from '../run';
-import type { Feature, FeatureStep } from '../steps';
+import { type Feature, type FeatureStep, fromStock } from '../steps';
 import { build, GLUE, three } from '../steps/steps.fixture';
 import { colletReach, featureReport, guideReport, methodOf, standsOut } from '.';
 
@@ -141,6 +141,30 @@ describe('how a feature is made', () => {
       apart: 20,
       least: 28,
     });
+  });
+});
+
+describe('pegs', () => {
+  it('of 80 with a kerf of 3.2 from 745.6: exactly nine, nothing to spare', () => {
+    expect(fromStock(745.6, 80, 3.2)).toEqual({ count: 9, over: expect.closeTo(0, 9) as number });
+    expect(fromStock(745.5, 80, 3.2).count).toBe(8);
+    expect(fromStock(79, 80, 3.2)).toEqual({ count: 0, over: 79 });
+    const row = (stock: number) =>
+      lines(
+        feature({
+          kind: 'hole',
+          diameter: mm(10),
+          u: { from: 'low', by: mm(30) },
+          row: { along: 'u', count: 9, margin: mm(30) },
+          peg: mm(80),
+          stock: mm(stock),
+          kerf: mm(3.2),
+        }),
+      );
+    expect(row(745.6)).toContain(
+      '9 pegs of 80 mm: 745.6 mm of stock with its kerfs. 745.6 mm gives exactly 9, nothing to spare.',
+    );
+    expect(row(700)).toContain('gives 8, with 37.6 mm over: 1 too few.');
   });
 });
 

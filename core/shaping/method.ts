@@ -246,7 +246,7 @@ export function methodOf(report: FeatureReport): Line[] {
   const { laid } = report;
   const { feature, side, refused } = laid;
   if (refused) return [];
-  const makes = kindOf(feature).makes?.(feature, side) ?? [];
+  const makes = kindOf(feature).makes?.(feature, side, laid.spots.length) ?? [];
   return [
     ...guideLines(report),
     ...openingLines(feature, side),

@@ -41,7 +41,7 @@ function inWords({ feature, side, spots, refused }: LaidFeature): Phrase[] {
     },
   );
   const out: Phrase[] = [`${featureName(feature)} in ${ON[feature.side]}: `, ...sizes];
-  const makes = kind.makes?.(feature, side) ?? [];
+  const makes = kind.makes?.(feature, side, spots.length) ?? [];
   const end: Phrase[] = ['.', ...(makes.length > 0 ? [' ', ...makes] : [])];
   if (!kind.placed || spots.length === 0) return [...out, ...end];
   const [along, across] = LOW_EDGES[feature.side];

@@ -84,6 +84,7 @@ export const corner: Pattern = {
         count: 1,
         ends: i === 0 ? 'end' : 'start',
         long: 'near',
+        corner: angle,
       });
       return { output: `mitred-${i + 1}`, piece: count > 1 ? `panel-${tag}` : `${tag}-strip-1` };
     });

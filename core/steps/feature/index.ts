@@ -3,6 +3,7 @@ export * from './floor';
 export * from './frame';
 export * from './kind';
 export * from './kinds';
+export { fromStock } from './kinds/hole';
 export * from './lay';
 export * from './place';
 export { type ProfileName, profileLine } from './profile';

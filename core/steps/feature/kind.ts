@@ -71,7 +71,7 @@ export interface FeatureKind<F extends FeatureBase & { kind: string }> {
   /** Why it cannot be as it stands, whatever lies around it; with the numbers. */
   refuses?: (feature: F, side: SideSize) => Refused | undefined;
   /** What is made besides for it, or set beside it, in words. */
-  makes?: (feature: F, side: SideSize) => Phrase[];
+  makes?: (feature: F, side: SideSize, places: number) => Phrase[];
   /** Others may be shaped round its edge: it opens the piece right through. */
   opens?: true;
   /** The least width that a cutter must pass, mm; undefined where none does it. */

@@ -1,14 +1,40 @@
 import { describe, expect, it } from 'vitest';
 import type { LaidPart, Step } from '../../document';
+import { mustEdit } from '../../edit';
 import { run } from '../../run';
 import { blankVolume, determinant, extents, grainAngle } from '../../solid';
 import { overlapOf } from '../glue/overlap';
 import type { GlueStep } from '../glue/step';
 import { outlinePlanes } from '../shape/shape';
 import { balanced, build, cut, GLUE, last, lost, size, slot, three } from '../steps.fixture';
-import { obliqueRoom } from './oblique';
+import { mitreOpens, obliqueRoom } from './oblique';
 
 const KERF = 3.175;
+
+describe('a mitre and its measured corner', () => {
+  it('of 93 degrees is cut at 46.5; cut at 45 on a leg 500 wide its line opens (500 / sin 45) tan 3 = 37.06', () => {
+    expect(mitreOpens(500, 45, 93).line).toBeCloseTo(707.107, 3);
+    expect(mitreOpens(500, 45, 93).opens).toBeCloseTo(37.06, 2);
+    // At 91 degrees a line of 20 / sin 45.5 = 28.04 (handbook of the trade, common practice).
+    expect(mitreOpens(20, 45.5, 91)).toEqual({ line: expect.closeTo(28.04, 2) as number, opens: 0 });
+    const legs = [slot('s1', 900, 250, 25), slot('s2', 900, 250, 25)];
+    const mitred = (change: object) =>
+      build(legs, [GLUE, cut({ ends: 'end', long: 'near', angleDegrees: 45, ...change })]);
+    const [note] = run(mitred({ corner: 93 })).problems;
+    expect(note).toMatchObject({
+      code: 'mitre-opens',
+      numbers: {
+        half: 46.5,
+        opens: expect.closeTo(37.06, 2) as number,
+        line: expect.closeTo(707.107, 3) as number,
+      },
+    });
+    for (const corner of [0, 90]) expect(run(mitred({ corner })).problems).toEqual([]);
+    const mended = mustEdit(mitred({ corner: 93 }), note.fixes[0].edit);
+    expect(mended.steps.find(({ kind }) => kind === 'oblique')).toMatchObject({ angleDegrees: 46.5 });
+    expect(run(mended).problems).toEqual([]);
+  });
+});
 
 describe('oblique slices', () => {
   it.each([30, 45, 60, 90])('at %d degrees are as wide as set and laid along their cut', (angleDegrees) => {

@@ -39,6 +39,8 @@ export interface ObliqueStep extends StepBase {
   count: number;
   ends?: 'start' | 'end' | 'both';
   long?: 'near' | 'far';
+  /** The corner as it was measured, degrees: both ends that meet there are cut at half of it. Nothing is checked where it is 0 or missing. */
+  corner?: number;
 }
 
 /** Angles a saw can be trusted with, degrees; nearer to the length or the square a cut is no pattern any more. */
@@ -211,8 +213,54 @@ function cutEnds(
     }
     pieces.push({ ...piece, blank });
   }
+  openMitre(step, inputs, context);
   settingErrors(context.sources, `${step.id}:angle`, `cut at an angle on ${saw.name}`, saw.setting);
   return { pieces, lost };
+}
+
+/** Angles nearer than this are one, degrees. */
+const SAME_ANGLE = 0.01;
+
+/**
+ * How a mitre opens that is not cut at half its corner: both halves off, the line of width / sin (cut) opens by its tangent at the end
+ * (geometry). Length of the line and how far it opens, mm.
+ */
+export function mitreOpens(
+  widthMm: number,
+  cutDegrees: number,
+  cornerDegrees: number,
+): { line: number; opens: number } {
+  const line = widthMm / turnOf(cutDegrees).sin;
+  return { line, opens: line * Math.tan((Math.abs(cornerDegrees - 2 * cutDegrees) * Math.PI) / 180) };
+}
+
+/** A corner that was measured and is not twice the cut: its joint stays open. */
+function openMitre(step: ObliqueStep, inputs: readonly WorkPiece[], context: RunContext): void {
+  const { corner, angleDegrees, tilt } = step;
+  if (!corner || tilt !== 'mitre' || inputs.length === 0) return;
+  if (Math.abs(corner - 2 * angleDegrees) < SAME_ANGLE) return;
+  const width = extents(inputs[0].blank)[1];
+  const { line, opens } = mitreOpens(width, angleDegrees, corner);
+  const half = Math.round((corner / 2) * 100) / 100;
+  context.notes.push({
+    code: 'mitre-opens',
+    step: step.id,
+    severity: 'warning',
+    message: [
+      `Half of a corner of ${corner}° is ${half}°. Cut at ${angleDegrees}°, the mitre line of `,
+      { mm: line },
+      ' stands open by ',
+      { mm: opens },
+      ' at its end.',
+    ],
+    numbers: { corner, half: corner / 2, cut: angleDegrees, line, opens },
+    fixes: [
+      {
+        label: 'Cut it at half the measured corner',
+        edit: { do: 'setStep', step: step.id, change: { angleDegrees: corner / 2 } },
+      },
+    ],
+  });
 }
 
 /** The room of oblique cuts. */
@@ -268,6 +316,14 @@ export const oblique: StepRoom<ObliqueStep> = {
       ],
       optional: true,
     },
+    corner: {
+      is: 'number',
+      label: 'Corner as measured, degrees; 0 if it was not',
+      optional: true,
+      least: 0,
+      most: 2 * MOST_ANGLE,
+      when: ({ ends, tilt }) => ends !== undefined && tilt === 'mitre',
+    },
   },
   flow: { divides: ({ ends }) => !ends },
   begin: (at) => ({
@@ -321,5 +377,7 @@ declare module '../../document/finding' {
     'bad-angle': true;
     /** The cut runs further along a piece than it is long. */
     'too-short-to-mitre': true;
+    /** A mitre that is not cut at half the measured corner: its joint stays open. */
+    'mitre-opens': true;
   }
 }

@@ -1,5 +1,6 @@
 import { circle } from '../../../curve';
-import type { Length } from '../../../units';
+import type { Phrase } from '../../../document';
+import { counted, type Length } from '../../../units';
 import type { FeatureBase } from '../model';
 import { type Cut, type FeatureKind, lengthField, type Refused } from '../kind';
 
@@ -13,6 +14,17 @@ export interface HoleFeature extends FeatureBase {
   seatDepth?: Length;
   /** What must pass through it: a bolt, a peg, a bushing. */
   passes?: Length;
+  /** Pegs for it, so long, sawn from a stock of another length with a kerf. */
+  peg?: Length;
+  stock?: Length;
+  kerf?: Length;
+}
+
+/** How many pieces a stock gives, and what is over of it: n lengths and n - 1 kerfs; within 1e-6 mm they fit. mm. */
+export function fromStock(stock: number, length: number, kerf: number): { count: number; over: number } {
+  if (!(length > 0) || stock < length) return { count: 0, over: Math.max(0, stock) };
+  const count = Math.floor((stock + kerf) / (length + kerf) + 1e-6 / (length + kerf));
+  return { count, over: Math.max(0, stock - count * length - (count - 1) * kerf) };
 }
 
 export const hole: FeatureKind<HoleFeature> = {
@@ -25,6 +37,17 @@ export const hole: FeatureKind<HoleFeature> = {
     seat: { ...lengthField('Seat, diameter'), optional: true },
     seatDepth: { ...lengthField('Seat, depth'), optional: true },
     passes: { ...lengthField('What must pass through, diameter'), optional: true },
+    peg: { ...lengthField('Pegs for it, length'), optional: true },
+    stock: {
+      ...lengthField('Peg stock, length'),
+      optional: true,
+      when: ({ peg }: HoleFeature) => peg !== undefined,
+    },
+    kerf: {
+      ...lengthField('Kerf between pegs', 0, 10),
+      optional: true,
+      when: ({ peg }: HoleFeature) => peg !== undefined,
+    },
   },
   begin: () => ({ diameter: { mm: 10 } }),
   placed: true,
@@ -50,6 +73,29 @@ export const hole: FeatureKind<HoleFeature> = {
             numbers: { seat: seat.mm, diameter: diameter.mm },
           }
         : undefined,
+  makes: ({ peg, stock, kerf }, _side, places) => {
+    if (!peg) return [];
+    const saw = kerf?.mm ?? 0;
+    const needed = places * peg.mm + (places - 1) * saw;
+    const words: Phrase[] = [
+      `${counted(places, 'peg')} of `,
+      peg,
+      ': ',
+      { mm: needed },
+      ' of stock with its kerfs',
+    ];
+    if (!stock) return [...words, '.'];
+    const { count, over } = fromStock(stock.mm, peg.mm, saw);
+    return [
+      ...words,
+      '. ',
+      stock,
+      ` gives ${count === places ? 'exactly ' : ''}${count}`,
+      ...(over < 1e-6 ? [', nothing to spare'] : [', with ', { mm: over }, ' over']),
+      ...(count < places ? [`: ${places - count} too few`] : []),
+      '.',
+    ];
+  },
   bits: ['bradPoint', 'forstner', 'twist', 'steppedDrill'],
   bitMm: ({ diameter }) => diameter.mm,
   by: 'drill',
