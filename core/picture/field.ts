@@ -80,6 +80,12 @@ const IN = 1;
 export class Field {
   private readonly blocks = new Map<number, number | Float32Array>();
   private readonly far = new Map<number, boolean>();
+  private blank = OUT;
+  private offset = 0;
+  private w00 = 0;
+  private w10 = 0;
+  private w01 = 0;
+  private w11 = 0;
   private readonly plans: readonly Plan[];
   private readonly zs: readonly number[];
 
@@ -155,30 +161,76 @@ export class Field {
     return block === IN || windingOf(this.plans[0].sides, { x, y }) > 0;
   }
 
-  /** How far inside a form of levels a point lies, mm; below zero outside. */
-  depth(x: number, y: number, z: number): number {
+  /** The block around a point, and the weights of its four nearest points, into `place`; undefined where it is wholly out or in. */
+  private placed(x: number, y: number): Float32Array | undefined {
     const size = BLOCK * this.grid;
     const [bx, by] = [Math.floor(x / size), Math.floor(y / size)];
     const block = this.block(bx, by);
-    if (typeof block === 'number') return block === IN ? size : -size / 2;
-    const [fx, fy] = [x / this.grid - bx * BLOCK, y / this.grid - by * BLOCK];
+    if (typeof block === 'number') {
+      this.blank = block;
+      return undefined;
+    }
+    const fx = x / this.grid - bx * BLOCK;
+    const fy = y / this.grid - by * BLOCK;
     const i = Math.min(BLOCK - 1, Math.floor(fx));
     const j = Math.min(BLOCK - 1, Math.floor(fy));
-    const [u, v] = [fx - i, fy - j];
-    const at = (k: number) => {
-      const o = (k * ROW + j) * ROW + i;
-      return (
-        (block[o] * (1 - u) + block[o + 1] * u) * (1 - v) +
-        (block[o + ROW] * (1 - u) + block[o + ROW + 1] * u) * v
-      );
-    };
+    const u = fx - i;
+    const v = fy - j;
+    this.offset = j * ROW + i;
+    this.w00 = (1 - u) * (1 - v);
+    this.w10 = u * (1 - v);
+    this.w01 = (1 - u) * v;
+    this.w11 = u * v;
+    return block;
+  }
+
+  /** The depth on a level, at the point that was placed last. */
+  private onLevel(block: Float32Array, k: number): number {
+    const o = k * ROW * ROW + this.offset;
+    return (
+      block[o] * this.w00 +
+      block[o + 1] * this.w10 +
+      block[o + ROW] * this.w01 +
+      block[o + ROW + 1] * this.w11
+    );
+  }
+
+  /** How far inside a form of levels a point lies, mm; below zero outside. */
+  depth(x: number, y: number, z: number): number {
+    const block = this.placed(x, y);
+    if (!block) return this.blank === IN ? BLOCK * this.grid : (-BLOCK * this.grid) / 2;
     const { zs } = this;
     const last = zs.length - 1;
-    if (last === 0) return at(0);
+    if (last === 0) return this.onLevel(block, 0);
     let k = 0;
     while (k < last - 1 && zs[k + 1] < z) k++;
     const t = (z - zs[k]) / (zs[k + 1] - zs[k]);
-    return at(k) * (1 - t) + at(k + 1) * t;
+    return this.onLevel(block, k) * (1 - t) + this.onLevel(block, k + 1) * t;
+  }
+
+  /**
+   * Where a straight line along the axis leaves a form of levels, from a height on, upwards or downwards; undefined where it stays in to
+   * the end. Depth runs evenly from level to level, so that the place is told and not sought.
+   */
+  leavesAt(x: number, y: number, z: number, up: boolean): number | undefined {
+    const block = this.placed(x, y);
+    if (!block) return undefined;
+    const { zs } = this;
+    let [before, from] = [this.depth(x, y, z), z];
+    const step = up ? 1 : -1;
+    let k = up ? zs.findIndex((each) => each > z) : zs.findLastIndex((each) => each < z);
+    if (k < 0) return undefined;
+    for (; k >= 0 && k < zs.length; k += step) {
+      const here = this.onLevel(block, k);
+      if (here <= 0) return from + ((zs[k] - from) * before) / (before - here);
+      before = here;
+      from = zs[k];
+    }
+    // Past the last level it goes on as it ran.
+    const inner = up ? zs.length - 2 : 1;
+    if (inner < 0 || inner >= zs.length) return undefined;
+    const slope = (before - this.onLevel(block, inner)) / Math.abs(from - zs[inner]);
+    return slope < 0 ? from + (step * before) / -slope : undefined;
   }
 
   /** How the wall of a form of levels lies at a point, out of the wood. */

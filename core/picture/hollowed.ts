@@ -35,12 +35,12 @@ const PAST = 1e-4;
 /** More walls than this behind each other are fog. */
 const MOST_WALLS = 24;
 
-const opens = ({ form, m, field, box }: Seen, p: Vec3): boolean => {
-  const z = m[8] * p[0] + m[9] * p[1] + m[10] * p[2] + m[11];
+const opens = ({ form, m, field, box }: Seen, px: number, py: number, pz: number): boolean => {
+  const z = m[8] * px + m[9] * py + m[10] * pz + m[11];
   if (z < form.z0 - PAST || z > form.z1 + PAST) return false;
-  const x = m[0] * p[0] + m[1] * p[1] + m[2] * p[2] + m[3];
+  const x = m[0] * px + m[1] * py + m[2] * pz + m[3];
   if (x <= box.x0 || x >= box.x1) return false;
-  const y = m[4] * p[0] + m[5] * p[1] + m[6] * p[2] + m[7];
+  const y = m[4] * px + m[5] * py + m[6] * pz + m[7];
   return y > box.y0 && y < box.y1 && field.opens(x, y, z);
 };
 
@@ -89,6 +89,11 @@ function leaving({ form, way, field }: Seen, p: Vec3, stepMm: number): { t: numb
     if (Math.hypot(way[0], way[1]) < 1e-9) return onFloor;
     const { t, nx, ny } = wallAhead(planOf(form.region), p, way);
     return t < floor ? { t, normal: [nx, ny, 0] } : onFloor;
+  }
+  if (Math.hypot(way[0], way[1]) < 1e-9) {
+    const z = field.leavesAt(p[0], p[1], p[2], way[2] > 0);
+    const t = z === undefined ? floor : (z - p[2]) / way[2];
+    return t < floor ? { t: Math.max(PAST, t), normal: field.slope(p[0], p[1], z as number) } : onFloor;
   }
   const depth = (t: number) => field.depth(p[0] + t * way[0], p[1] + t * way[1], p[2] + t * way[2]);
   let t = 0;
@@ -139,6 +144,8 @@ function outOf(cell: Cell, p: Vec3, way: Vec3): { t: number; normal: Vec3 } {
 /** Looks into a scene with hollows along one way: made once for a picture. */
 export class Looker {
   private readonly seen = new Map<Cell, Seen[]>();
+  private last: Cell | undefined;
+  private lastList: Seen[] = [];
   private readonly boxes: { cell: Cell; min: Vec3; max: Vec3 }[];
 
   constructor(
@@ -183,6 +190,18 @@ export class Looker {
     return undefined;
   }
 
+  /** Whether a cell’s face is open at a point, just behind it. Asked for every sample of a picture. */
+  opensAt(cell: Cell, px: number, py: number, pz: number): boolean {
+    if (cell !== this.last) {
+      this.last = cell;
+      this.lastList = this.hollowsOf(cell);
+    }
+    const { way, lastList } = this;
+    const [x, y, z] = [px + PAST * way[0], py + PAST * way[1], pz + PAST * way[2]];
+    for (const each of lastList) if (opens(each, x, y, z)) return true;
+    return false;
+  }
+
   /** Where the eye ends that meets a cell’s face at a point; undefined where it looks right through. */
   from(start: Cell, p: Vec3): Landing | undefined {
     let cell = start;
@@ -192,7 +211,7 @@ export class Looker {
     for (let walls = 0; walls < MOST_WALLS; walls++) {
       const here = at(deep + PAST);
       const list = this.hollowsOf(cell);
-      const open = list.find((each) => opens(each, here));
+      const open = list.find((each) => opens(each, here[0], here[1], here[2]));
       if (!open) return { cell, deep, ...(normal ? { normal } : {}) };
       const exit = leaving(open, movePoint(open.m, here), Math.max(0.2, this.pxMm / 2));
       const out = outOf(cell, here, this.way);

@@ -131,56 +131,43 @@ const slopeLight = (n: readonly number[], eye: readonly number[]): number => {
   return 0.8 + 0.2 * Math.max(0, facing) - 0.08 * n[0] + 0.1 * n[1];
 };
 
-/** One pixel of a cell with hollows: each sample goes on behind the face until it meets wood, or nothing. */
-function shadeHollow(
+/** Aims a sample at the wood of a cell, seen on a plane that looks out along `n`. */
+function aim(sample: Sample, { toLog, origin }: Cell, n: readonly number[]): void {
+  sample.look = lookOf(origin.species);
+  sample.seed = origin.seed;
+  sample.shade = origin.shade;
+  sample.tone = origin.tone;
+  sample.nx = toLog[0] * n[0] + toLog[1] * n[1] + toLog[2] * n[2];
+  sample.ny = toLog[4] * n[0] + toLog[5] * n[1] + toLog[6] * n[2];
+  sample.nz = toLog[8] * n[0] + toLog[9] * n[1] + toLog[10] * n[2];
+}
+
+/**
+ * The colour behind an open place of a face: the eye goes on until it meets wood; false where it meets none. Leaves the sample aimed at
+ * the wood it met.
+ */
+function colourBehind(
   scan: Scan,
   face: Scan['faces'][number],
-  { x, y, light, places }: { x: number; y: number; light: number; places: number[][] },
-  { sample, lab, linear }: { sample: Sample; lab: Float64Array; linear: Float64Array },
-  rgba: Uint8ClampedArray,
-  at: number,
-): void {
-  const { right, up, eye } = axesOf(scan.view);
-  const n = face.normal;
-  const facing = n[0] * eye[0] + n[1] * eye[1] + n[2] * eye[2];
-  let [red, green, blue, hits] = [0, 0, 0, 0];
-  for (const [ox, oy] of places) {
-    const h = scan.left + (x + ox) * scan.pxMm;
-    const v = scan.top - (y + oy) * scan.pxMm;
-    const flat = [0, 1, 2].map((k) => right[k] * h + up[k] * v);
-    const d = (face.offset - n[0] * flat[0] - n[1] * flat[1] - n[2] * flat[2]) / facing;
-    const p: Vec3 = [flat[0] + eye[0] * d, flat[1] + eye[1] * d, flat[2] + eye[2] * d];
-    const seen = scan.looker?.from(face.cell, p);
-    if (!seen) continue;
-    const { cell, deep, normal = n } = seen;
-    const [px, py, pz] = [p[0] - eye[0] * deep, p[1] - eye[1] * deep, p[2] - eye[2] * deep];
-    const { toLog, origin } = cell;
-    sample.look = lookOf(origin.species);
-    sample.seed = origin.seed;
-    sample.shade = origin.shade;
-    sample.tone = origin.tone;
-    sample.nx = toLog[0] * normal[0] + toLog[1] * normal[1] + toLog[2] * normal[2];
-    sample.ny = toLog[4] * normal[0] + toLog[5] * normal[1] + toLog[6] * normal[2];
-    sample.nz = toLog[8] * normal[0] + toLog[9] * normal[1] + toLog[10] * normal[2];
-    const lx = toLog[0] * px + toLog[1] * py + toLog[2] * pz + toLog[3];
-    const ly = toLog[4] * px + toLog[5] * py + toLog[6] * pz + toLog[7];
-    const lz = toLog[8] * px + toLog[9] * py + toLog[10] * pz + toLog[11];
-    woodAt(lx, ly, lz, sample, lab);
-    const marks = origin.marks as BoardMarks | undefined;
-    if (marks) markWood(marks, lx, ly, lz, sample.look, scan.pxMm, lab);
-    if (scan.oiled) oil(lab);
-    lab[0] *= deep > 0 ? slopeLight(normal, eye) * (1 - (SHADE.most * deep) / (deep + SHADE.half)) : light;
-    okLabToLinear(lab[0], lab[1], lab[2], linear);
-    red += linear[0];
-    green += linear[1];
-    blue += linear[2];
-    hits += 1;
-  }
-  if (hits === 0) return;
-  rgba[at] = linearToByte(red / hits);
-  rgba[at + 1] = linearToByte(green / hits);
-  rgba[at + 2] = linearToByte(blue / hits);
-  rgba[at + 3] = Math.round((255 * hits) / places.length);
+  p: Vec3,
+  { sample, lab, light }: { sample: Sample; lab: Float64Array; light: number },
+): boolean {
+  const { eye } = axesOf(scan.view);
+  const seen = scan.looker?.from(face.cell, p);
+  if (!seen) return false;
+  const { cell, deep, normal = face.normal } = seen;
+  const [px, py, pz] = [p[0] - eye[0] * deep, p[1] - eye[1] * deep, p[2] - eye[2] * deep];
+  const { toLog, origin } = cell;
+  aim(sample, cell, normal);
+  const lx = toLog[0] * px + toLog[1] * py + toLog[2] * pz + toLog[3];
+  const ly = toLog[4] * px + toLog[5] * py + toLog[6] * pz + toLog[7];
+  const lz = toLog[8] * px + toLog[9] * py + toLog[10] * pz + toLog[11];
+  woodAt(lx, ly, lz, sample, lab);
+  const marks = origin.marks as BoardMarks | undefined;
+  if (marks) markWood(marks, lx, ly, lz, sample.look, scan.pxMm, lab);
+  if (scan.oiled) oil(lab);
+  lab[0] *= deep > 0 ? slopeLight(normal, eye) * (1 - (SHADE.most * deep) / (deep + SHADE.half)) : light;
+  return true;
 }
 
 /**
@@ -227,21 +214,12 @@ export function shadeRows(
         // Turned about, the sides stand in a little shade, so that a solid looks like one; true views are evenly lit.
         light = turning ? 0.91 + 0.09 * n[2] - 0.05 * n[0] : 1;
         facing = n[0] * eye[0] + n[1] * eye[1] + n[2] * eye[2];
-        sample.look = lookOf(cell.origin.species);
-        sample.seed = cell.origin.seed;
-        sample.shade = cell.origin.shade;
-        sample.tone = cell.origin.tone;
         marks = cell.origin.marks as BoardMarks | undefined;
-        sample.nx = toLog[0] * n[0] + toLog[1] * n[1] + toLog[2] * n[2];
-        sample.ny = toLog[4] * n[0] + toLog[5] * n[1] + toLog[6] * n[2];
-        sample.nz = toLog[8] * n[0] + toLog[9] * n[1] + toLog[10] * n[2];
+        aim(sample, cell, n);
       }
       const n = face.normal;
-      if (scan.looker && face.cell.hollows) {
-        shadeHollow(scan, face, { x, y, light, places }, { sample, lab, linear }, rgba, at);
-        current = -1;
-        continue;
-      }
+      const looker = face.cell.hollows ? scan.looker : undefined;
+      let hits = 0;
       let [red, green, blue] = [0, 0, 0];
       for (const [ox, oy] of places) {
         const h = scan.left + (x + ox) * scan.pxMm;
@@ -253,6 +231,17 @@ export function shadeRows(
         const px = flat0 + eye[0] * d;
         const py = flat1 + eye[1] * d;
         const pz = flat2 + eye[2] * d;
+        if (looker?.opensAt(face.cell, px, py, pz)) {
+          const met = colourBehind(scan, face, [px, py, pz], { sample, lab, light });
+          aim(sample, face.cell, n);
+          if (!met) continue;
+          okLabToLinear(lab[0], lab[1], lab[2], linear);
+          red += linear[0];
+          green += linear[1];
+          blue += linear[2];
+          hits += 1;
+          continue;
+        }
         const lx = toLog[0] * px + toLog[1] * py + toLog[2] * pz + toLog[3];
         const ly = toLog[4] * px + toLog[5] * py + toLog[6] * pz + toLog[7];
         const lz = toLog[8] * px + toLog[9] * py + toLog[10] * pz + toLog[11];
@@ -264,11 +253,13 @@ export function shadeRows(
         red += linear[0];
         green += linear[1];
         blue += linear[2];
+        hits += 1;
       }
-      rgba[at] = linearToByte(red / samples);
-      rgba[at + 1] = linearToByte(green / samples);
-      rgba[at + 2] = linearToByte(blue / samples);
-      rgba[at + 3] = 255;
+      if (hits === 0) continue;
+      rgba[at] = linearToByte(red / hits);
+      rgba[at + 1] = linearToByte(green / hits);
+      rgba[at + 2] = linearToByte(blue / hits);
+      rgba[at + 3] = hits === samples ? 255 : Math.round((255 * hits) / samples);
     }
   }
 }
