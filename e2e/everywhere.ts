@@ -1,5 +1,16 @@
 import type { Page } from '@playwright/test';
-import { chosen, demoJob, everyAddress, expect, type House, makeJob, mark, openJob, PROGRAM } from './house';
+import {
+  chosen,
+  demoJob,
+  everyAddress,
+  expect,
+  type House,
+  makeJob,
+  mark,
+  openJob,
+  PROGRAM,
+  put,
+} from './house';
 
 /** A place of Junta: a route, a step, a tab or a window, and the way to it. */
 interface Place {
@@ -92,6 +103,15 @@ export const WINDOWS: Record<string, Place['go']> = {
     await pullUp(page);
     await press(page, /^2\. Hole for the tap/);
     await dialog(page);
+  },
+  'screens/job/OutlineWindow.tsx': async (page, house) => {
+    await makeJob(page, house, false, 'outlined');
+    await put(page, 'shape');
+    await pullUp(page);
+    await press(page, 'Draw the outline');
+    await dialog(page);
+    await press(page, 'Begin with the four corners of the piece');
+    await expect(page.locator('[data-corner="4"]')).toBeVisible();
   },
   'screens/job/FlattenWindow.tsx': async (page, house) => {
     await step(page, house, 'Boathouse bench top', 'flatten');

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type BuildDocument, phraseText } from '../document';
+import { defaultShop } from '../kit';
 import { run } from '../run';
 import type { Feature, FeatureStep } from '../steps';
 import { build, GLUE, slot } from '../steps/steps.fixture';
@@ -127,6 +128,75 @@ describe('features against joints, edges and each other', () => {
       { code: 'features-near', bridge: expect.closeTo(1, 2) as number },
     ]);
     expect(of(cutting(both(12)))).toEqual([]);
+  });
+  it('an opening that leaves no bridge: the wall to the edge, and what stays between two', () => {
+    const opening = (id: string, u: number, width: number): Feature => ({
+      id,
+      kind: 'opening',
+      side: 'upper',
+      u: at(u),
+      v: at(90),
+      shape: 'rectangle',
+      length: mm(200),
+      width: mm(width),
+      radius: mm(10),
+      cutter: mm(10),
+    });
+    expect(of(cutting([opening('o', 300, 180)]))).toEqual([
+      { code: 'feature-thin-wall', wall: expect.closeTo(0, 9) as number, least: 3, at: 0 },
+    ]);
+    expect(of(cutting([opening('o', 300, 190)]))).toEqual([
+      { code: 'feature-breaks-out', wall: expect.closeTo(-5, 9) as number, least: 3, at: 0 },
+    ]);
+    expect(of(cutting([opening('o', 180, 100), opening('p', 382, 100)]))).toMatchObject([
+      { code: 'features-near', bridge: expect.closeTo(2, 6) as number, least: 3 },
+    ]);
+    expectMended(cutting([opening('o', 180, 100), opening('p', 382, 100)]), 'features-near');
+  });
+  it('five hundred holes are more than one step plans, and the others stay', () => {
+    const row = (pitch: number) =>
+      hole('h', 10, 90, 1, { row: { along: 'u', pitch: mm(pitch), keepOut: mm(10) } });
+    const [note] = run(cutting([row(1.16), hole('g', 300, 30, 8)])).problems;
+    expect(note).toMatchObject({ code: 'feature-not-cut', numbers: { count: 501, most: 400 } });
+    expect(run(cutting([row(1.16), hole('g', 300, 30, 8)])).steps.at(-1)?.pieces).toHaveLength(1);
+  });
+  it('a cutter that stands out of its collet too far, and a bushing that it does not pass', () => {
+    const shop = {
+      ...defaultShop('s'),
+      bits: [{ id: 'b', name: 'Spiral bit', kind: 'spiral' as const, diameter: mm(12), whole: mm(40) }],
+    };
+    const slot = (more: object): Feature =>
+      ({
+        id: 'm',
+        kind: 'mortise',
+        side: 'upper',
+        u: at(300),
+        v: at(90),
+        length: mm(50),
+        width: mm(12),
+        depth: mm(24),
+        ends: 'round',
+        runs: 'along',
+        ...more,
+      }) as Feature;
+    const codes = (own: Feature) =>
+      findingsOf(cutting([own], { shop }), run(cutting([own], { shop })))
+        .filter(({ step }) => step === 'cut')
+        .map(({ code, numbers }) => ({ code, ...numbers }));
+    // 40 in all, 19 of it held: 21 stand out.
+    expect(codes(slot({}))).toMatchObject([
+      { code: 'cutter-stands-out', standsOut: 24, reach: 21, grip: 19 },
+    ]);
+    expect(codes(slot({ depth: mm(20) }))).toEqual([]);
+    const guide = { outer: mm(16), inner: mm(11), thick: mm(8) };
+    expect(codes(slot({ depth: mm(12), guide }))).toMatchObject([
+      { code: 'bushing-too-narrow', inner: 11, cutter: 12 },
+    ]);
+    expect(codes(slot({ depth: mm(15), guide: { ...guide, inner: mm(13) } }))).toMatchObject([
+      { code: 'cutter-stands-out', standsOut: 23, reach: 21 },
+    ]);
+    expectMended(cutting([slot({})], { shop }), 'cutter-stands-out');
+    expectMended(cutting([slot({ depth: mm(12), guide })], { shop }), 'bushing-too-narrow');
   });
   it('a cutter that is too short, one that turns slowly, and the usual order', () => {
     const { shop } = cutting([]);

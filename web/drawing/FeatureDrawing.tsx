@@ -4,7 +4,7 @@ import { type Display, lengthText } from '../../core/units';
 import { useRoom } from './use-room';
 
 /** Room beside the side for its dimensions, px. */
-const MARGIN = 44;
+const MARGIN = 84;
 
 /** A side of the piece to scale, with its joints, its finished edge, and what is cut into it; each cut can be dragged. */
 export function FeatureDrawing({
@@ -71,7 +71,7 @@ export function FeatureDrawing({
         <svg
           ref={svg}
           width={w + 2 * MARGIN}
-          height={h + MARGIN + 14}
+          height={h + 84}
           role="group"
           aria-label={`${side.name}, ${lengthText(side.long, display)} by ${lengthText(side.wide, display)}`}
           className="block select-none"
@@ -125,6 +125,7 @@ export function FeatureDrawing({
                 onKeyDown={(event) => key(event, row)}
               />
             ))}
+            <Ordinates side={side} features={features} scale={scale} display={display} />
             {own && (
               <Dimensions
                 row={own}
@@ -194,6 +195,61 @@ function Mark({
         // A finger must hit a small hole.
         return row.fromBlank ? <circle key={i} cx={cx} cy={cy} r={14} fill="transparent" /> : null;
       })}
+    </g>
+  );
+}
+
+/** Numbers nearer than this run into each other, px: along, and one above the other. */
+const APART = { u: 56, v: 15 };
+
+/** Places told from the finished low edges, all features together, each once; a number that would run into the one before it steps aside. */
+function Ordinates({
+  side,
+  features,
+  scale,
+  display,
+}: {
+  side: SideSheet;
+  features: readonly FeatureRow[];
+  scale: number;
+  display: Display;
+}) {
+  const places = (along: 'u' | 'v') => {
+    const all = features.flatMap(({ fromBlank, drawn }) =>
+      fromBlank ? drawn.map(({ at }) => at[along]) : [],
+    );
+    const once = [...new Set(all.map((mm) => Math.round(mm * 1000) / 1000))].toSorted((a, b) => a - b);
+    let last = -Infinity;
+    return once.map((mm) => {
+      last = Math.max(mm * scale, last + APART[along]);
+      return { mm, tick: mm * scale, label: last };
+    });
+  };
+  const base = side.wide * scale;
+  const text = (mm: number) => lengthText(mm, display);
+  return (
+    <g
+      stroke="var(--color-graphite)"
+      fill="var(--color-graphite)"
+      className="pointer-events-none"
+      data-ordinates
+    >
+      {places('u').map(({ mm, tick, label }) => (
+        <g key={`u${mm}`}>
+          <polyline points={`${tick},${base + 32} ${tick},${base + 36} ${label},${base + 43}`} fill="none" />
+          <text x={label} y={base + 56} textAnchor="middle" stroke="none" fontSize="12">
+            {text(mm - side.trims.u[0])}
+          </text>
+        </g>
+      ))}
+      {places('v').map(({ mm, tick, label }) => (
+        <g key={`v${mm}`}>
+          <polyline points={`-30,${base - tick} -34,${base - tick} -41,${base - label}`} fill="none" />
+          <text x={-43} y={base - label + 4} textAnchor="end" stroke="none" fontSize="12">
+            {text(mm - side.trims.v[0])}
+          </text>
+        </g>
+      ))}
     </g>
   );
 }
