@@ -46,6 +46,28 @@ test('a counter with two openings, five boards and more: every place, wall and j
   await expect(out).toHaveCount(0);
 });
 
+test('an opening says how it is made, and a layout that clears is looked for', async ({ page }) => {
+  await openJob(page, own.house, 'Wash-house counter');
+  await page.locator('[data-step]').last().click();
+  await page.getByRole('button', { name: /^3\. Opening for the sink/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'What is cut' });
+  const made = dialog.getByRole('region', { name: 'How it is made' });
+  await expect(made).toContainText('Bore the four corners first: holes of 2 in');
+  await type(dialog.getByLabel('Round blade for the straight sides, diameter'), '6 1/2');
+  await expect(made).toContainText('a hand saw finishes them');
+  await dialog.getByText('Find a layout that clears').click();
+  await dialog.getByLabel('The aids may be placed anew').check();
+  await dialog.getByRole('button', { name: 'Look for it' }).click();
+  await expect(dialog.getByText('It clears all aids and edges as it lies.')).toBeVisible();
+  // Along a template: how much larger its opening is, told at once.
+  await dialog.getByLabel('Along a template, with a bushing').check();
+  await expect(made).toContainText('larger all round than the cut');
+  // Every place stands on the drawing, told from the finished edges.
+  await expect(dialog.locator('[data-ordinates]')).toContainText('16 1/2 in');
+  await page.keyboard.press('Escape');
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
+});
+
 test('a block gets a juice groove and hand holds: a hold too deep meets the groove, and one press mends it', async ({
   page,
 }) => {
