@@ -10,6 +10,7 @@ import {
   type Side,
   sideBoxes,
   sidesOf,
+  STRAIGHT,
   touch,
 } from './corner';
 import { windingOf } from './inside';
@@ -115,6 +116,45 @@ export function clipHalf(region: Region, a: number, b: number, d: number): Regio
     if (kept.length >= 2) out.push(kept);
   }
   return out;
+}
+
+/** Sides that rise or run less than this do not, mm. */
+const LEVEL = 1e-12;
+
+/** What lies under a straight stretch so wide, between two heights: its own go from `a` to `b`. */
+function between(wide: number, a: number, b: number, { y0, y1 }: Box2): number {
+  const low = Math.min(a, b);
+  const high = Math.max(a, b);
+  if (high <= y0) return 0;
+  if (low >= y1) return wide * (y1 - y0);
+  const rise = high - low;
+  if (rise < LEVEL) return wide * Math.max(0, low - y0);
+  const [from, to] = [Math.max(low, y0), Math.min(high, y1)];
+  return (wide / rise) * ((to - from) * ((from + to) / 2 - y0) + (high - to) * (y1 - y0));
+}
+
+/**
+ * Area of a region within a box: straight sides are summed as they run above its foot, cut to it. Arcs that do not come near the box count
+ * as their chords, which do not either; undefined where one does. mm2.
+ */
+export function areaInBox(region: Region, box: Box2): number | undefined {
+  let area = 0;
+  for (const loop of region) {
+    const boxes = sideBoxes(loop);
+    for (let i = 0; i < loop.length; i++) {
+      const p = loop[i];
+      if (Math.abs(p.bulge ?? 0) > STRAIGHT && touch(boxes[i], box)) return undefined;
+      const q = loop[i + 1 === loop.length ? 0 : i + 1];
+      const low = Math.max(Math.min(p.x, q.x), box.x0);
+      const high = Math.min(Math.max(p.x, q.x), box.x1);
+      if (high - low < LEVEL) continue;
+      const slope = (q.y - p.y) / (q.x - p.x);
+      const own = between(high - low, p.y + slope * (low - p.x), p.y + slope * (high - p.x), box);
+      // Counter-clockwise the upper side runs backwards.
+      area += q.x < p.x ? own : -own;
+    }
+  }
+  return area;
 }
 
 /** The half-plane a x + b y <= d. */

@@ -2,6 +2,7 @@ import Flatten from '@flatten-js/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  areaInBox,
   areaOf,
   asPolygon,
   boundariesApart,
@@ -184,6 +185,27 @@ describe('outlines of lines and arcs', () => {
       }),
       { numRuns: 120, seed: 1603 },
     );
+  });
+  it('the area within a box is that of the clip, where no arc comes near', () => {
+    let told = 0;
+    fc.assert(
+      fc.property(
+        shapes,
+        fc.integer({ min: -60, max: 160 }),
+        fc.integer({ min: -60, max: 160 }),
+        fc.integer({ min: 1, max: 80 }),
+        (region, x, y, w) => {
+          const box = { x0: x / 2, y0: y / 2, x1: x / 2 + w, y1: y / 2 + w / 3 };
+          const corners = asPolygon(rectangle({ x: box.x0, y: box.y0 }, w, w / 3));
+          const area = areaInBox(region, box);
+          if (area === undefined) return;
+          told += 1;
+          expect(area).toBeCloseTo(areaOf(clipConvex(region, corners)), 6);
+        },
+      ),
+      { seed: 20261129, numRuns: 400 },
+    );
+    expect(told).toBeGreaterThan(100);
   });
   it('a clip that no side comes near holds all, or what an island leaves of it: nothing', () => {
     const ring: Region = [rectangle(at, 200, 100, 20), reversed(rectangle({ x: 20, y: 20 }, 160, 60, 10))];

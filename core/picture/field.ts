@@ -80,6 +80,8 @@ const IN = 1;
 export class Field {
   private readonly blocks = new Map<number, number | Float32Array>();
   private readonly far = new Map<number, boolean>();
+  private lastKey = NaN;
+  private lastBlock: number | Float32Array = OUT;
   private blank = OUT;
   private offset = 0;
   private w00 = 0;
@@ -101,11 +103,15 @@ export class Field {
 
   private block(bx: number, by: number): number | Float32Array {
     const key = bx * 100_003 + by;
+    // Points come row by row: the next one mostly lies in the same block.
+    if (key === this.lastKey) return this.lastBlock;
     let known = this.blocks.get(key);
     if (known === undefined) {
       known = this.made(bx, by);
       this.blocks.set(key, known);
     }
+    this.lastKey = key;
+    this.lastBlock = known;
     return known;
   }
 

@@ -1,9 +1,10 @@
 import type { Blank } from '../blank';
 import type { Cell } from '../cell';
 import { compose, inverse, type Rigid } from '../rigid';
+import type { Vec3 } from '../vec';
 import { cellVolume } from '../wood';
 import { type Before, carved, meets } from './carve';
-import type { Form, Hollow } from './form';
+import { type Form, type Hollow, movedBox } from './form';
 import { formInCell } from './volume';
 
 /** What a form took from a blank. */
@@ -17,6 +18,20 @@ export interface Taken {
 
 /** Less wood than this share of a cell is none: the cell is gone, so that nothing touches it any more. */
 const NOTHING = 1e-9;
+
+/** Whether a cell that is a box lies beside another; its first corner is its least, its seventh its greatest. */
+function beside({ box, vertices }: Cell, { min, max }: { min: Vec3; max: Vec3 }): boolean {
+  if (box === undefined) return false;
+  const [low, high] = [vertices[0], vertices[6]];
+  return (
+    high[0] <= min[0] ||
+    low[0] >= max[0] ||
+    high[1] <= min[1] ||
+    low[1] >= max[1] ||
+    high[2] <= min[2] ||
+    low[2] >= max[2]
+  );
+}
 
 /**
  * Takes a form out of a blank: every cell that it meets gets it as a hollow, in the log's frame, without what was hollow there
@@ -54,7 +69,12 @@ export function takeOut(
     return parts;
   };
   const cells: Cell[] = [];
+  const reach = movedBox(form, inverse(toForm));
   for (const cell of blank.cells) {
+    if (beside(cell, reach)) {
+      cells.push(cell);
+      continue;
+    }
     const whole = formInCell(form, cell, toForm);
     if (whole <= 0) {
       cells.push(cell);

@@ -1,4 +1,13 @@
-import { areaOf, clipConvex, momentsOf, type Point, type Region } from '../../curve';
+import {
+  areaInBox,
+  areaOf,
+  type Box2,
+  boxOf,
+  clipConvex,
+  momentsOf,
+  type Point,
+  type Region,
+} from '../../curve';
 import { type Cell, faceOffset, moveCell } from '../cell';
 import { cutCell } from '../cut';
 import { compose, movePoint, turnDirection, type Rigid } from '../rigid';
@@ -86,6 +95,19 @@ function seenFrom(form: Form, cell: Cell, m: Rigid): Vec3[] | undefined {
     : points;
 }
 
+/** Edges this near to an axis run along it, mm. */
+const ALONG = 1e-10;
+
+/** The box that a polygon is, where its edges run along the axes. */
+function boxedBy(polygon: readonly Point[]): Box2 | undefined {
+  if (polygon.length !== 4) return undefined;
+  for (let i = 0; i < 4; i++) {
+    const [p, q] = [polygon[i], polygon[(i + 1) % 4]];
+    if (Math.abs(p.x - q.x) > ALONG && Math.abs(p.y - q.y) > ALONG) return undefined;
+  }
+  return boxOf([polygon]);
+}
+
 const holds = (polygon: readonly Point[], { x0, y0, x1, y1 }: ReturnType<typeof formBox>): boolean =>
   polygon.every((p, i) => {
     const q = polygon[(i + 1) % polygon.length];
@@ -101,7 +123,10 @@ export function formInCell(form: Form, cell: Cell, m: Rigid): number {
   if (upright) {
     const { z0, z1, polygon } = upright;
     const whole = holds(polygon, formBox(form));
-    const area = (region: Region) => areaOf(whole ? region : within(region, polygon));
+    const box = boxedBy(polygon);
+    const area = (region: Region) =>
+      (box && !whole ? areaInBox(region, box) : undefined) ??
+      areaOf(whole ? region : within(region, polygon));
     if (whole && z0 <= form.z0 && z1 >= form.z1) return formVolume(form);
     if (form.kind === 'prism') return area(form.region) * (Math.min(z1, form.z1) - Math.max(z0, form.z0));
     return form.levels.reduce(
