@@ -62,6 +62,7 @@ test('an opening says how it is made, and a layout that clears is looked for', a
   // Along a template: how much larger its opening is, told at once.
   await dialog.getByLabel('Along a template, with a bushing').check();
   await expect(made).toContainText('larger all round than the cut');
+  await expect(dialog.getByText(/^Cut, it weighs .* lb and balances .* in from the left end/)).toBeVisible();
   // Every place stands on the drawing, told from the finished edges.
   await expect(dialog.locator('[data-ordinates]')).toContainText('16 1/2 in');
   await page.keyboard.press('Escape');

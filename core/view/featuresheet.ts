@@ -13,9 +13,12 @@ import {
   type SideSize,
   type Spot,
   type Timeline,
+  type WorkPiece,
   laterTrims,
 } from '../steps';
+import { balancePoint, blankVolumes, toOrigin } from '../solid';
 import { counted } from '../units';
+import { density, findSpecies } from '../wood';
 
 /** A side of the piece as it is drawn: how long and wide, the finished edge on it, and where joints cross it, mm. */
 export interface SideSheet {
@@ -55,6 +58,21 @@ export interface FeatureSheet {
   step: string;
   sides: SideSheet[];
   features: FeatureRow[];
+  /** Of the first piece after it: how heavy it is, and where it balances, mm from its left end and near edge. */
+  after?: { kg: number; along: number; across: number };
+}
+
+/** How heavy a piece is once it is cut, and where it balances. */
+function weighed(piece: WorkPiece | undefined): FeatureSheet['after'] {
+  if (!piece) return undefined;
+  const blank = toOrigin(piece.blank);
+  const perMm3 = (id: string): number => {
+    const species = findSpecies(id);
+    return species ? density(species) * 1e-9 : 0;
+  };
+  const at = balancePoint(blank, ({ origin }) => perMm3(origin.species));
+  const kg = Object.entries(blankVolumes(blank)).reduce((sum, [id, mm3]) => sum + perMm3(id) * mm3, 0);
+  return at && { kg, along: at[0], across: at[1] };
 }
 
 const n = (value: number): string => String(Math.round(value * 1000) / 1000);
@@ -131,7 +149,13 @@ export function featureSheet(
       joints: { u: lines[u], v: lines[v] },
     };
   });
-  return { step: step.id, sides, features: report.features.map((each) => rowOf(each, names)) };
+  const after = weighed(entry.pieces[0]);
+  return {
+    step: step.id,
+    sides,
+    features: report.features.map((each) => rowOf(each, names)),
+    ...(after ? { after } : {}),
+  };
 }
 
 function rowOf(each: StepReport['features'][number], names: ReadonlyMap<string, string>): FeatureRow {

@@ -63,6 +63,39 @@ const ONE_OF_EACH: Feature[] = FEATURE_LIST.map((kind, i) => {
 });
 
 describe('places', () => {
+  it('stay so far from what they are measured from, however long and wide the piece comes and whatever is trimmed later', () => {
+    const side = fc.record({
+      long: fc.integer({ min: 200, max: 3000 }),
+      wide: fc.integer({ min: 100, max: 900 }),
+      off: fc.record({
+        near: fc.integer({ min: 0, max: 30 }),
+        far: fc.integer({ min: 0, max: 30 }),
+        left: fc.integer({ min: 0, max: 40 }),
+        right: fc.integer({ min: 0, max: 40 }),
+      }),
+    });
+    const from = fc.constantFrom('low', 'high', 'middle');
+    fc.assert(
+      fc.property(side, side, from, from, fc.integer({ min: -400, max: 400 }), (one, two, u, v, by) => {
+        const own = hole(0, 0, 10, { u: { from: u, by: mm(by / 4) }, v: { from: v, by: mm(by / 5) } });
+        // How far the middle lies from the edge, or the middle, of the finished piece.
+        const told = ({ long, wide, off }: typeof one) => {
+          const trims = { upper: 0, lower: 0, ...off };
+          const [at] = layFeatures([own], { size: [long, wide, 25], trims, joints: () => [[], [], []] })[0]
+            .spots;
+          const away = (place: number, [low, high]: [number, number], how: typeof u) =>
+            how === 'low' ? place - low : how === 'high' ? high - place : place - (low + high) / 2;
+          return [away(at.u, [off.left, long - off.right], u), away(at.v, [off.near, wide - off.far], v)];
+        };
+        for (const piece of [one, two]) {
+          const [along, across] = told(piece);
+          expect(along).toBeCloseTo(by / 4, 9);
+          expect(across).toBeCloseTo(by / 5, 9);
+        }
+      }),
+      { seed: 20261129 },
+    );
+  });
   it('a row from 100 at 175 with 100 kept clear of 1200: six, the last at 975', () => {
     const row = hole(100, 50, 20, { row: { along: 'u', pitch: mm(175), keepOut: mm(100) } });
     const found = spots(row, ground(1200, 600, 40));

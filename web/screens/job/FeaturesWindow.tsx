@@ -11,7 +11,7 @@ import {
   type PieceSide,
 } from '../../../core/steps';
 import type { FeatureRow, FeatureSheet, SideSheet } from '../../../core/view';
-import { counted, type Display, lengthText } from '../../../core/units';
+import { counted, type Display, lengthText, massText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { FeatureDrawing } from '../../drawing/FeatureDrawing';
 import { Choice } from '../../parts/Choice';
@@ -114,6 +114,13 @@ export function FeaturesWindow({
             {counted(side.joints.u.length + side.joints.v.length, 'joint')} cross this side. Dashed: the
             finished edge. Drag what is cut, or move it with the arrow keys, ten steps at a time with Shift.
           </p>
+          {sheet.after && (
+            <p className="text-graphite text-[13.5px]">
+              Cut, it weighs {massText(sheet.after.kg, display)} and balances{' '}
+              {lengthText(sheet.after.along, display)} from the left end,{' '}
+              {lengthText(sheet.after.across, display)} from the near edge.
+            </p>
+          )}
           <ol className="pt-2" aria-label="What is cut, in its order">
             {features.map((feature, i) => (
               <li key={feature.id} className="border-line border-b border-dotted">

@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { phraseText, Refusal } from '../../../core/document';
 import { NoUnit, type OutlineRead, readOutline } from '../../../core/exchange/drawn';
 import { ellipseCorners, MOST_CORNERS, type OutlineCorner, type ShapeStep } from '../../../core/steps';
@@ -165,7 +165,11 @@ function BeginTools({
   const [said, setSaid] = useState<{ words: string; wrong: boolean }>();
   const [waiting, setWaiting] = useState<Waiting>();
   const [length, width] = size;
-  const { lying, turned } = largestOf(step, size);
+  const { outline, cleanUp } = step;
+  const { lying, turned } = useMemo(
+    () => largestOf({ ...(outline ? { outline } : {}), ...(cleanUp ? { cleanUp } : {}) }, [length, width]),
+    [outline, cleanUp, length, width],
+  );
   const begun = (next: OutlineCorner[]) => {
     setSaid(undefined);
     setWaiting(undefined);
