@@ -1,5 +1,7 @@
 import {
   alongArc,
+  type Arc,
+  arcOf,
   type Box2,
   boxOf,
   type Corner,
@@ -133,18 +135,60 @@ function between(wide: number, a: number, b: number, { y0, y1 }: Box2): number {
   return (wide / rise) * ((to - from) * ((from + to) / 2 - y0) + (high - to) * (y1 - y0));
 }
 
-/**
- * Area of a region within a box: straight sides are summed as they run above its foot, cut to it. Arcs that do not come near the box count
- * as their chords, which do not either; undefined where one does. mm2.
- */
-export function areaInBox(region: Region, box: Box2): number | undefined {
+/** What lies under an arc within a box, above its foot, as its path runs to the left: in stretches between the lines of the box (exact). */
+function underArc(arc: Arc, { x0, x1, y0, y1 }: Box2): number {
+  const { cx, cy, r, from, sweep } = arc;
+  const stops = [0, 1];
+  const put = (angle: number) => {
+    const t = alongArc(arc, angle);
+    if (t > 0 && t < 1) stops.push(t);
+  };
+  for (const y of [y0, y1]) {
+    const s = (y - cy) / r;
+    if (Math.abs(s) >= 1) continue;
+    const angle = Math.asin(s);
+    put(angle);
+    put(Math.PI - angle);
+  }
+  for (const x of [x0, x1]) {
+    const c = (x - cx) / r;
+    if (Math.abs(c) >= 1) continue;
+    const angle = Math.acos(c);
+    put(angle);
+    put(-angle);
+  }
+  stops.sort((t, u) => t - u);
+  let area = 0;
+  for (let i = 0; i + 1 < stops.length; i++) {
+    const [a, b] = [from + stops[i] * sweep, from + stops[i + 1] * sweep];
+    // Off its middle: an arc that touches a line of the box does so there.
+    const on = a + 0.382 * (b - a);
+    const x = cx + r * Math.cos(on);
+    const y = cy + r * Math.sin(on);
+    if (x <= x0 || x >= x1 || y <= y0) continue;
+    const wide = r * (Math.cos(b) - Math.cos(a));
+    // The integral of y dx along it: cy dx - r2 (t / 2 - sin 2t / 4).
+    area -=
+      y >= y1
+        ? (y1 - y0) * wide
+        : (cy - y0) * wide - r * r * ((b - a) / 2 - (Math.sin(2 * b) - Math.sin(2 * a)) / 4);
+  }
+  return area;
+}
+
+/** Area of a region within a box, exact for lines and arcs: what lies under each side above the box’s foot, cut to it. mm2. */
+export function areaInBox(region: Region, box: Box2): number {
   let area = 0;
   for (const loop of region) {
     const boxes = sideBoxes(loop);
     for (let i = 0; i < loop.length; i++) {
       const p = loop[i];
-      if (Math.abs(p.bulge ?? 0) > STRAIGHT && touch(boxes[i], box)) return undefined;
       const q = loop[i + 1 === loop.length ? 0 : i + 1];
+      // An arc that does not come near the box counts as its chord, which does not either.
+      if (Math.abs(p.bulge ?? 0) > STRAIGHT && touch(boxes[i], box)) {
+        area += underArc(arcOf(p, q, p.bulge ?? 0), box);
+        continue;
+      }
       const low = Math.max(Math.min(p.x, q.x), box.x0);
       const high = Math.min(Math.max(p.x, q.x), box.x1);
       if (high - low < LEVEL) continue;

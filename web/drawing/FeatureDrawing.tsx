@@ -3,8 +3,11 @@ import type { FeatureRow, SideSheet } from '../../core/view';
 import { type Display, lengthText } from '../../core/units';
 import { useRoom } from './use-room';
 
-/** Room beside the side for its dimensions, px. */
-const MARGIN = 84;
+/** Room for numbers left of the side, and for half a number at its right end, px. */
+const LEFT = 84;
+const RIGHT = 26;
+/** Room for numbers below it. */
+const BELOW = 84;
 
 /** A side of the piece to scale, with its joints, its finished edge, and what is cut into it; each cut can be dragged. */
 export function FeatureDrawing({
@@ -28,7 +31,7 @@ export function FeatureDrawing({
   const { room, width } = useRoom();
   const [held, setHeld] = useState<{ id: string; x: number; y: number; u: number; v: number }>();
   const svg = useRef<SVGSVGElement>(null);
-  const scale = width > 0 ? Math.min((width - 2 * MARGIN) / side.long, 360 / side.wide) : 0;
+  const scale = width > 0 ? Math.min((width - LEFT - RIGHT) / side.long, 360 / side.wide) : 0;
   const [w, h] = [side.long * scale, side.wide * scale];
   const rounded = (mm: number) => Math.round(mm / stepMm) * stepMm;
   const down = (event: PointerEvent, row: FeatureRow) => {
@@ -70,13 +73,13 @@ export function FeatureDrawing({
       {scale > 0 && (
         <svg
           ref={svg}
-          width={w + 2 * MARGIN}
-          height={h + 84}
+          width={w + LEFT + RIGHT}
+          height={h + BELOW}
           role="group"
           aria-label={`${side.name}, ${lengthText(side.long, display)} by ${lengthText(side.wide, display)}`}
           className="block select-none"
         >
-          <g transform={`translate(${MARGIN} 12)`}>
+          <g transform={`translate(${LEFT} 12)`}>
             <rect width={w} height={h} fill="var(--color-lath)" stroke="var(--color-lath-line)" />
             {side.joints.v.map((at) => (
               <line

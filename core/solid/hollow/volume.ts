@@ -125,8 +125,7 @@ export function formInCell(form: Form, cell: Cell, m: Rigid): number {
     const whole = holds(polygon, formBox(form));
     const box = boxedBy(polygon);
     const area = (region: Region) =>
-      (box && !whole ? areaInBox(region, box) : undefined) ??
-      areaOf(whole ? region : within(region, polygon));
+      whole ? areaOf(region) : box ? areaInBox(region, box) : areaOf(within(region, polygon));
     if (whole && z0 <= form.z0 && z1 >= form.z1) return formVolume(form);
     if (form.kind === 'prism') return area(form.region) * (Math.min(z1, form.z1) - Math.max(z0, form.z0));
     return form.levels.reduce(
