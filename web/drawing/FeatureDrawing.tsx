@@ -1,6 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { FeatureRow, SideSheet } from '../../core/view';
 import { type Display, lengthText } from '../../core/units';
+import { movedByKey } from './key-move';
 import { useRoom } from './use-room';
 
 /** Room for numbers left of the side, and for half a number at its right end, px. */
@@ -56,16 +57,8 @@ export function FeatureDrawing({
       event.preventDefault();
       return onChoose(row.id);
     }
-    const way = (
-      { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] } as Record<
-        string,
-        readonly [number, number]
-      >
-    )[event.key];
-    if (!way || !row.fromBlank) return;
-    event.preventDefault();
-    const by = stepMm * (event.shiftKey ? 10 : 1);
-    onMove(row.id, { u: way[0] * by, v: way[1] * by }, false);
+    const by = row.fromBlank && movedByKey(event, stepMm);
+    if (by) onMove(row.id, { u: by.x, v: by.y }, false);
   };
   const own = features.find(({ id }) => id === chosen);
   return (

@@ -1,5 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import { type Display, lengthText } from '../../core/units';
+import { movedByKey } from './key-move';
 import { useRoom } from './use-room';
 
 /** Room beside the piece, px. */
@@ -63,16 +64,8 @@ export function OutlineDrawing({
       event.preventDefault();
       return onChoose(corner);
     }
-    const way = (
-      { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] } as Record<
-        string,
-        readonly [number, number]
-      >
-    )[event.key];
-    if (!way) return;
-    event.preventDefault();
-    const by = stepMm * (event.shiftKey ? 10 : 1);
-    onMove(corner, { x: way[0] * by, y: way[1] * by }, false);
+    const by = movedByKey(event, stepMm);
+    if (by) onMove(corner, by, false);
   };
   const px = (x: number) => MARGIN + (x - x0) * scale;
   const py = (y: number) => MARGIN + (y1 - y) * scale;

@@ -2,7 +2,7 @@ import type { Region } from '../../curve';
 import type { Phrase } from '../../document';
 import type { BitKind } from '../../kit';
 import type { Length } from '../../units';
-import type { Field, NumberField, LengthField } from '../field';
+import type { ChoiceField, Field, LengthField, NumberField } from '../field';
 import type { FeatureBase, PieceSide } from './model';
 
 /** A side of a piece as it is cut into: how long, how wide, and how deep the wood behind it is. mm. */
@@ -123,3 +123,13 @@ export const countField = (label: string, least: number, most: number): NumberFi
   whole: true,
   label,
 });
+/** Along its side, or across it. */
+export type Runs = 'along' | 'across';
+export const RUNS: ChoiceField<Runs> & { label: string } = {
+  is: 'choice',
+  label: 'It runs',
+  options: [
+    { value: 'along', label: 'Along' },
+    { value: 'across', label: 'Across' },
+  ],
+};

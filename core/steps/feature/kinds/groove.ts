@@ -1,13 +1,13 @@
 import { rectangle, slot } from '../../../curve';
 import type { Length } from '../../../units';
 import type { FeatureBase } from '../model';
-import { type FeatureKind, lengthField, type Refused } from '../kind';
+import { type FeatureKind, lengthField, type Refused, RUNS, type Runs } from '../kind';
 import { floorOf, FLOORS, type Floor } from '../floor';
 
 /** A straight groove along a side, or across it: right through or stopped. */
 export interface GrooveFeature extends FeatureBase {
   kind: 'groove';
-  runs: 'along' | 'across';
+  runs: Runs;
   width: Length;
   depth: Length;
   /** Between its ends; from edge to edge if missing. */
@@ -20,14 +20,7 @@ export const groove: FeatureKind<GrooveFeature> = {
   name: 'Groove or dado',
   says: 'A straight groove along a side, or a dado across it, from edge to edge or stopped.',
   fields: {
-    runs: {
-      is: 'choice',
-      label: 'It runs',
-      options: [
-        { value: 'along', label: 'Along' },
-        { value: 'across', label: 'Across' },
-      ],
-    },
+    runs: RUNS,
     width: lengthField('Width'),
     depth: lengthField('Depth'),
     length: { ...lengthField('Length, edge to edge if empty'), optional: true },

@@ -1,13 +1,13 @@
 import { rectangle } from '../../../curve';
 import type { Length } from '../../../units';
 import type { FeatureBase } from '../model';
-import { type FeatureKind, lengthField, type Refused, tooRound } from '../kind';
+import { type FeatureKind, lengthField, type Refused, tooRound, RUNS, type Runs } from '../kind';
 
 /** A line or plate let into a recess: a bar of metal, or of another wood. */
 export interface InlayFeature extends FeatureBase {
   kind: 'inlay';
   of: 'metal' | 'wood';
-  runs: 'along' | 'across';
+  runs: Runs;
   length: Length;
   width: Length;
   depth: Length;
@@ -31,14 +31,7 @@ export const inlay: FeatureKind<InlayFeature> = {
         { value: 'wood', label: 'Wood' },
       ],
     },
-    runs: {
-      is: 'choice',
-      label: 'It runs',
-      options: [
-        { value: 'along', label: 'Along' },
-        { value: 'across', label: 'Across' },
-      ],
-    },
+    runs: RUNS,
     length: lengthField('Length of the recess'),
     width: lengthField('Width of the recess'),
     depth: lengthField('Depth of the recess'),

@@ -1,7 +1,7 @@
 import { rectangle, slot } from '../../../curve';
 import type { Length } from '../../../units';
 import type { FeatureBase } from '../model';
-import { type FeatureKind, lengthField, type Refused } from '../kind';
+import { type FeatureKind, lengthField, type Refused, RUNS, type Runs } from '../kind';
 
 /** A mortise: as long and wide as its tenon, round or square at its ends; right through if it has no depth. */
 export interface MortiseFeature extends FeatureBase {
@@ -10,7 +10,7 @@ export interface MortiseFeature extends FeatureBase {
   width: Length;
   depth?: Length;
   ends: 'round' | 'square';
-  runs: 'along' | 'across';
+  runs: Runs;
 }
 
 export const mortise: FeatureKind<MortiseFeature> = {
@@ -29,14 +29,7 @@ export const mortise: FeatureKind<MortiseFeature> = {
         { value: 'square', label: 'Square' },
       ],
     },
-    runs: {
-      is: 'choice',
-      label: 'It runs',
-      options: [
-        { value: 'along', label: 'Along' },
-        { value: 'across', label: 'Across' },
-      ],
-    },
+    runs: RUNS,
   },
   begin: ({ long, wide, deep }) => ({
     length: { mm: Math.min(40, long / 2) },
