@@ -5,7 +5,7 @@ import { movedByKey } from './key-move';
 import { useRoom } from './use-room';
 
 /** Room for numbers left of the side, and for half a number at its right end, px. */
-const LEFT = 84;
+const LEFT = 106;
 const RIGHT = 26;
 /** Room for numbers below it. */
 const BELOW = 84;
@@ -240,8 +240,8 @@ function Ordinates({
       ))}
       {places('v').map(({ mm, tick, label }) => (
         <g key={`v${mm}`}>
-          <polyline points={`-30,${base - tick} -34,${base - tick} -41,${base - label}`} fill="none" />
-          <text x={-43} y={base - label + 4} textAnchor="end" stroke="none" fontSize="12">
+          <polyline points={`-34,${base - tick} -37,${base - tick} -43,${base - label}`} fill="none" />
+          <text x={-45} y={base - label + 4} textAnchor="end" stroke="none" fontSize="12">
             {text(mm - side.trims.v[0])}
           </text>
         </g>
