@@ -30,6 +30,8 @@ export interface ClearingSearch {
   excluded: (readonly [WishName, WishName])[];
   /** Layouts played forward. */
   trials: number;
+  /** There were more layouts than are played: those left out may clear, and nothing is said to be excluded. */
+  cutShort: boolean;
 }
 
 /** What is in the way in a build: each with how much is short, mm. */
@@ -97,7 +99,7 @@ export function findClearings(
   if (!step || !feature) return undefined;
   const before = run(build);
   const now = standing(build, before, step, featureId);
-  const none = { problems: now.words, found: [], excluded: [], trials: 1 };
+  const none = { problems: now.words, found: [], excluded: [], trials: 1, cutShort: false };
   if (now.words.length === 0) return none;
   const stepMm = build.shop.settingStep.mm || 1;
   const list = distances(now.shorts.filter(Number.isFinite), limitMm, stepMm);
@@ -108,8 +110,12 @@ export function findClearings(
     aids: glueUps.flatMap((glueUp) => aidWays(glueUp, layAids(build, before, glueUp))),
   };
   let trials = 1;
+  let cutShort = false;
   const tried = (list: readonly Way[]): Trial | undefined => {
-    if (trials >= MOST_TRIALS) return undefined;
+    if (trials >= MOST_TRIALS) {
+      cutShort = true;
+      return undefined;
+    }
     trials += 1;
     let next: BuildDocument = build;
     for (const { edit } of list) {
@@ -151,13 +157,14 @@ export function findClearings(
     problems: now.words,
     found: found.slice(0, MOST_FOUND).map((trial) => asClearing(trial)),
     excluded:
-      found.length > 0
+      found.length > 0 || cutShort
         ? []
         : WISH_NAMES.filter((wish) => !singles[wish].some(cleared)).map((third) => {
             const [one, other] = WISH_NAMES.filter((wish) => wish !== third);
             return [one, other] as const;
           }),
     trials,
+    cutShort,
   };
 }
 

@@ -79,7 +79,9 @@ function tearLine({ laid, floor }: FeatureReport): Line[] {
         `Its shoulders tear at the edge where the cutter leaves ${side.side === 'left' || side.side === 'right' ? 'the end' : 'the side'}: a backing strip there.`,
       ],
     ];
-  return runsOut && feature.kind !== 'edge' ? [['Back up the side where the cutter leaves the wood.']] : [];
+  return runsOut && by === 'cutter' && feature.kind !== 'edge'
+    ? [['Back up the side where the cutter leaves the wood.']]
+    : [];
 }
 
 /** An opening: its corners, its plunge cuts, and what a round blade leaves below. */

@@ -88,9 +88,11 @@ export function ClearingSearch({
           {found.problems.length > 0 && found.found.length === 0 && (
             <>
               <p className="pt-1.5">None of {counted(found.trials, 'layout')} clears with what may change.</p>
+              {found.cutShort && <p>There are more layouts than are tried: allow less, or by less.</p>}
               {found.excluded.map(([one, other]) => (
                 <p key={`${one}${other}`}>
-                  These two exclude each other: that {WISHES[one].keeps}, and that {WISHES[other].keeps}.
+                  Within this limit these two exclude each other: that {WISHES[one].keeps}, and that{' '}
+                  {WISHES[other].keeps}.
                 </p>
               ))}
             </>
