@@ -52,9 +52,15 @@ test('leaves are taken hold of one by one, and every kind has its settings on th
   await expect(page.getByRole('button', { name: /^Leaf 2/ })).toHaveCount(0);
   const shape = stepOf('shape');
   await mark(page, shape.id).click();
-  await type(page.getByLabel('3: from the left end', { exact: true }), '4');
-  await page.getByRole('button', { name: 'Remove corner 4' }).click();
-  await expect(page.getByLabel('4: from the left end', { exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Draw the outline' }).click();
+  const outline = page.getByRole('dialog', { name: 'Outline' });
+  const last = shape.outline.length;
+  await outline.getByRole('button', { name: 'Corner before' }).click();
+  await expect(outline.getByText(`Corner ${last} of ${last}`)).toBeVisible();
+  await type(outline.getByLabel('From the left end', { exact: true }), '4');
+  await outline.getByRole('button', { name: `Remove corner ${last}` }).click();
+  await expect(outline.getByText(`Corner ${last - 1} of ${last - 1}`)).toBeVisible();
+  await page.keyboard.press('Escape');
   await mark(page, stepOf('rest').id).click();
   await expect(page.getByLabel('Hours of rest', { exact: true })).toHaveValue('12');
   await mark(page, stepOf('outside').id).click();
