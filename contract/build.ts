@@ -11,7 +11,7 @@ import {
   MOST_TARGETS,
   MOST_BUY_LENGTHS,
 } from '../core/document';
-import { STOCK_KIND_NAMES } from '../core/kit';
+import { ROOM_HUMIDITY, STOCK_KIND_NAMES } from '../core/kit';
 import { LONGEST_FORMULA } from '../core/sizes';
 import { brokenReferences } from '../core/steps';
 import { boardSchema } from './board';
@@ -78,6 +78,13 @@ const reading = exact({
   taken: text(40).optional(),
 }).required();
 
+/** The air of a room: never quite dry or quite full. */
+const roomAir = () =>
+  exact({
+    temperatureC: yup.number().min(-2).max(50).required(),
+    humidityPct: yup.number().min(ROOM_HUMIDITY.least).max(ROOM_HUMIDITY.most).required(),
+  }).required();
+
 /** How boards are broken down. */
 const breakdownSchema = exact({
   goal: oneOf(...GOALS),
@@ -123,6 +130,16 @@ export const buildSchema = exact({
     }).required(),
     MOST_SIZES,
   ),
+  place: exact({
+    dry: roomAir(),
+    damp: roomAir(),
+    driest: yup.number().integer().min(1).max(12).optional(),
+    months: yup.array(roomAir().required()).length(12).optional(),
+    fittedPct: yup.number().min(0).max(30).optional(),
+    relation: maybeOneOf('coefficient', 'shrinkage'),
+  })
+    .default(undefined)
+    .optional(),
   breakdown: breakdownSchema.default(undefined).optional(),
 })
   .test('references', (value, context) => {

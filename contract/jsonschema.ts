@@ -4,7 +4,7 @@ import { FORMAT_VERSION } from '../core/document';
 import { BASE_FIELDS } from '../core/steps';
 import { buildSchema } from './build';
 import { id } from './lengths';
-import { everyFeatureSchema, stepSchemas } from './steps';
+import { everyFeatureSchema, everyFittingSchema, stepSchemas } from './steps';
 
 /** A piece of JSON Schema. */
 export type Json = Record<string, unknown>;
@@ -27,6 +27,7 @@ function convert(described: unknown, key = ''): Json {
   const oneOfAll = (schemas: readonly unknown[]) =>
     schemas.map((schema) => convert((schema as { describe(): unknown }).describe()));
   if (d.type === 'lazy' && key === 'features') return { oneOf: oneOfAll(everyFeatureSchema()) };
+  if (d.type === 'lazy' && key === 'fittings') return { oneOf: oneOfAll(everyFittingSchema()) };
   if (d.type === 'lazy')
     return key === 'cutter' || key === 'trimWith'
       ? cutterSchema

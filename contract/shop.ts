@@ -4,6 +4,7 @@ import {
   type AllowanceName,
   BIT_KINDS,
   type BitKind,
+  LADDER_NAMES,
   type LimitName,
   LIMITS,
   type Machine,
@@ -188,6 +189,15 @@ export const shopSnapshot = () =>
     adhesives: yup.array(adhesive.required()).max(60).optional(),
     climate: climate.default(undefined).optional(),
     gluing: gluePractice.default(undefined).optional(),
+    ladders: yup
+      .array(
+        exact({
+          after: oneOf(...LADDER_NAMES),
+          grits: yup.array(yup.number().integer().min(16).max(3000).required()).min(1).max(12).required(),
+        }).required(),
+      )
+      .max(LADDER_NAMES.length)
+      .optional(),
     bits: yup.array(bit.required()).max(200).optional(),
     supplies: yup.array(supply.required()).max(300).optional(),
   }).required();

@@ -3,6 +3,7 @@ import {
   type AnyField,
   BASE_FIELDS,
   FEATURE_LIST,
+  FITTING_LIST,
   FROM,
   MOST_SPOTS,
   SIDES_OF_PIECE,
@@ -95,6 +96,8 @@ function schemaOf(field: Described): yup.ISchema<unknown> {
       return plain();
     case 'feature':
       return featureSchema();
+    case 'fitting':
+      return fittingSchema();
     case 'gluePlan':
       return gluePlan.default(undefined).optional();
   }
@@ -162,6 +165,31 @@ function featureSchema() {
     const own = typeof value?.kind === 'string' ? featureOf(value.kind) : undefined;
     return (own ??
       exact({ kind: oneOf(...FEATURE_LIST.map(({ kind }) => kind)) }).required()) as unknown as never;
+  });
+}
+
+/** One schema for each kind of fitting, read from its fields. */
+const fittingSchemas = new Map(
+  FITTING_LIST.map(({ kind, fields }) => [
+    kind as string,
+    exact({
+      id: id(),
+      name: text(80).optional(),
+      kind: oneOf(kind),
+      ...shapeOf(fields as unknown as Record<string, Described>),
+    }),
+  ]),
+);
+
+/** One schema for each kind of fitting, in the order they are offered. */
+export const everyFittingSchema = (): yup.ISchema<unknown>[] => [...fittingSchemas.values()];
+
+/** A fitting of any kind that Junta knows. */
+function fittingSchema() {
+  return yup.lazy((value: { kind?: unknown } | undefined) => {
+    const own = typeof value?.kind === 'string' ? fittingSchemas.get(value.kind) : undefined;
+    return (own ??
+      exact({ kind: oneOf(...FITTING_LIST.map(({ kind }) => kind)) }).required()) as unknown as never;
   });
 }
 

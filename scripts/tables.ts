@@ -1,12 +1,13 @@
 /** Writes the tables of the documents that come from the code: `npm run tables`. */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { featureTable, stepTable } from '../core/view';
+import { featureTable, fittingTable, stepTable } from '../core/view';
 import { findingTable } from './findings';
 
 /** The tables by the name that their place in the document bears. */
 export const TABLES: Record<string, { file: string; table: () => string }> = {
   steps: { file: 'docs/format.md', table: stepTable },
   features: { file: 'docs/format.md', table: featureTable },
+  fittings: { file: 'docs/format.md', table: fittingTable },
   findings: { file: 'docs/findings.md', table: findingTable },
 };
 

@@ -1,7 +1,16 @@
 import { type BuildDocument, type Step, targetOfStep, timesMade } from '../document';
 import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, sessionsOf } from '../glueup';
 import { AWAY_DAYS, climateOf, glueTimes, gluingOf, machineFacts } from '../kit';
-import { asGlueUp, asPlayed, handMinutes, machineOfStep, roomOf, stepTitle, type Timeline } from '../steps';
+import {
+  asGlueUp,
+  asPlayed,
+  handMinutes,
+  machineOfStep,
+  roomOf,
+  stepTitle,
+  type Timeline,
+  type Wait,
+} from '../steps';
 
 /** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
 export interface Task {
@@ -10,7 +19,7 @@ export interface Task {
   job: string;
   step: string;
   name: string;
-  kind: 'work' | 'clamps' | 'settle' | 'rest' | 'coat' | 'outside';
+  kind: 'work' | 'clamps' | 'settle' | Wait['of'];
   minutes: number;
   /** Cannot be broken off: a glue-up goes on to its last clamp. */
   whole: boolean;
@@ -33,6 +42,8 @@ interface Waiting {
 }
 
 const SCRAPE_MIN = 10;
+/** What a coat or a pour does by itself. */
+const DRIES = 'dries';
 
 /**
  * A job's open steps as tasks, each after what it works on. Work that is done is left out; what must wait after it stays,
@@ -97,8 +108,29 @@ function addTasks(
   const { flow, labour } = roomOf(step);
   if (flow.joins)
     return glueTasks({ id: step.id, setUp: labour.setUp, times }, build, timeline, { work, wait });
+  const all = labour.rounds?.(step) ?? [];
+  // Of what is done only the last round still waits.
+  const rounds = step.done ? all.slice(-1) : all;
+  for (const [i, { of, words, minutes, hours }] of rounds.entries()) {
+    add({
+      id: i === 0 ? step.id : `${step.id}:${i + 1}`,
+      name: `${name}, ${words}`,
+      kind: 'work',
+      minutes: minutes * times,
+      whole: true,
+      ...(i === 0 ? begin : {}),
+    });
+    if (hours > 0)
+      add({
+        id: `${step.id}:${of}${nth(i + 1)}`,
+        name: `${name}, ${words}: ${DRIES}`,
+        kind: of,
+        minutes: hours * 60,
+        whole: true,
+      });
+  }
   // What only waits asks nothing of hands; everything else is set up once and done piece by piece.
-  work(handMinutes(step, entry, { build, pieces, times }));
+  if (all.length === 0) work(handMinutes(step, entry, { build, pieces, times }));
   const machine = machineOfStep(step, build);
   if (machine && machineFacts(machine).away)
     wait({ of: 'outside', words: 'away', kind: 'outside', hours: 24 * (machine.days ?? AWAY_DAYS) });

@@ -4,6 +4,7 @@ import type { BoardStock } from './board';
 import type { BreakdownSettings } from './breakdown';
 import type { Brief } from './brief';
 import type { GlueUse } from './glueplan';
+import type { PlaceOfUse } from './place';
 import type { DependentSize } from './sizes';
 import type { Assembly } from './slots';
 import type { Step } from './step';
@@ -36,6 +37,8 @@ export interface BuildDocument {
   uses?: GlueUse[];
   /** Sizes that follow from those that come out: a leg, a base, a gap. */
   sizes?: DependentSize[];
+  /** Where it will stand; a heated house is assumed, and said, if missing. */
+  place?: PlaceOfUse;
   /** How its strips come out of boards, once that has been planned. */
   breakdown?: BreakdownSettings;
 }

@@ -4,6 +4,7 @@ import type { BoardStock } from './board';
 import type { BreakdownSettings } from './breakdown';
 import type { BuildDocument } from './document';
 import type { GluePlan, GlueUse } from './glueplan';
+import type { PlaceOfUse } from './place';
 import type { DependentSize } from './sizes';
 import type { LaidPart, Split, TurnRule } from './parts';
 import type { Slot, StripSource } from './slots';
@@ -69,6 +70,8 @@ export type Edit =
   /** How a glue-up is done; what is undefined follows the shop's practice again. */
   | { do: 'planGlue'; step: string; change: Partial<GluePlan> }
   | { do: 'setUses'; uses?: GlueUse[] }
+  /** Where the piece will stand; undefined is not told. */
+  | { do: 'setPlace'; place?: PlaceOfUse }
   /** All sizes that follow from others, as one list. */
   | { do: 'setSizes'; sizes?: DependentSize[] }
   /** Cuts one glue-up into several at joints, counted from 1, and joins them after. */

@@ -9,7 +9,9 @@ import {
   lengthText,
   lengthUnit,
   massText,
+  fluidText,
   minutesText,
+  offText,
   pressureText,
   smallMassText,
   shownMm,
@@ -32,7 +34,10 @@ export type Phrase =
   | { kg: number }
   | { grams: number }
   | { celsius: number }
-  | { minutes: number };
+  | { minutes: number }
+  /** A length so small that thousandths count, mm; and a volume of what is poured. */
+  | { fine: number }
+  | { ml: number };
 
 /** What can be done about a finding, and that Junta can do by itself. */
 export interface Fix {
@@ -83,6 +88,8 @@ export function partText(part: Phrase, display: Display): string {
   if ('grams' in part) return smallMassText(part.grams, display);
   if ('celsius' in part) return temperatureText(part.celsius, display);
   if ('minutes' in part) return minutesText(part.minutes);
+  if ('fine' in part) return `${offText(part.fine, display)} ${lengthUnit(display)}`;
+  if ('ml' in part) return fluidText(part.ml, display);
   return String(part.count);
 }
 

@@ -10,6 +10,7 @@ export * from './glueplan';
 export * from './graph';
 export * from './parcel';
 export * from './parts';
+export * from './place';
 export * from './refusal';
 export * from './sizes';
 export * from './slots';

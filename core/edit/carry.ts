@@ -150,5 +150,6 @@ export function carryOver(next: BuildDocument, was: BuildDocument, planned: Buil
     ...(was.breakdown ? { breakdown: was.breakdown } : {}),
     ...(was.uses ? { uses: was.uses } : {}),
     ...(was.sizes ? { sizes: was.sizes } : {}),
+    ...(was.place ? { place: was.place } : {}),
   };
 }

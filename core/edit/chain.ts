@@ -95,7 +95,8 @@ function placeAt(build: BuildDocument, { after, before, only }: EditOf<'addStep'
   const pieces = (maker?.pieces ?? []).filter(({ id }) => (wanted ?? taken)?.has(id) ?? true);
   if (pieces.length === 0)
     throw new Refusal(['Nothing lies there yet: the steps before it must be right first.']);
-  return { build, pieces };
+  const from = build.steps.find(({ id }) => id === after)?.output;
+  return { build, pieces, ...(from === undefined ? {} : { from }) };
 }
 
 function addStep(build: BuildDocument, edit: EditOf<'addStep'>): BuildDocument {

@@ -18,6 +18,7 @@ export const gluing: Family<
   | 'addAccent'
   | 'setUses'
   | 'setSizes'
+  | 'setPlace'
 > = {
   flipSlice: (build, { step, part }) =>
     ofGlue(build, step, (glue) => (glue.turns ? { ...glue, turns: flipPart(glue.turns, part) } : glue)),
@@ -31,5 +32,6 @@ export const gluing: Family<
   addRows: (build, { step, rows }) => addRows(build, step, rows),
   addAccent: (build, { step, accent }) => addAccent(build, step, accent),
   setUses: (build, { uses }) => ({ ...build, uses }),
+  setPlace: (build, { place }) => ({ ...build, place }),
   setSizes: (build, { sizes }) => ({ ...build, sizes: sizes?.length ? sizes : undefined }),
 };

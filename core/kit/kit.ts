@@ -3,6 +3,7 @@ import type { Adhesive } from './adhesives';
 import type { ClampSet } from './clamps';
 import type { Bit } from './bits';
 import type { Climate } from './climate';
+import type { OwnLadder } from './ladders';
 import type { Machine, Saw } from './machines';
 import type { GluePractice } from './practice';
 import type { Supply } from './supplies';
@@ -62,6 +63,8 @@ export interface ShopSnapshot {
   climate?: Climate;
   gluing?: GluePractice;
   /** Cutters, bits and drills, hardware and consumables; nobody said what there is if missing. */
+  /** Ladders of grits of its own; the usual ones if missing. */
+  ladders?: OwnLadder[];
   bits?: Bit[];
   supplies?: Supply[];
 }

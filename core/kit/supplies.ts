@@ -1,3 +1,6 @@
+import { FINISH_LIST } from './finishes';
+import { GRITS } from './ladders';
+
 /** What is known of one kind of hardware or consumable. */
 export interface SupplyKindFacts {
   name: string;
@@ -19,8 +22,8 @@ export const SUPPLY_KINDS = {
   handle: { name: 'Handles', unit: 'piece' },
   foot: { name: 'Feet', unit: 'piece' },
   bracket: { name: 'Brackets', unit: 'piece' },
-  abrasive: { name: 'Abrasive sheets', unit: 'sheet' },
-  finish: { name: 'Finish', unit: 'ml' },
+  abrasive: { name: 'Abrasive sheets', unit: 'sheet', sizes: GRITS.map((grit) => `P${grit}`) },
+  finish: { name: 'Finish', unit: 'ml', sizes: FINISH_LIST.map(([, { name }]) => name) },
   tape: { name: 'Tape', unit: 'm' },
 } as const satisfies Record<string, SupplyKindFacts>;
 

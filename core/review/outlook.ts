@@ -26,6 +26,7 @@ import {
 import {
   asFlattening,
   cutList,
+  type Fact,
   type Helpers,
   helpersOf,
   type Laid,
@@ -78,6 +79,8 @@ export interface StepOutlook {
   minutes?: number;
   /** How its machine is set, pass by pass, where it brings pieces to thickness. */
   passes?: PassPlan | NoPasses;
+  /** What is known of it, in words with numbers. */
+  facts?: Fact[];
   /** What it wants at hand besides wood and clamps, held against the kit. */
   held: Held[];
 }
@@ -133,6 +136,7 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timelin
   const reserves = flat ? faceReserves(flat, { build, timeline }) : [];
   const helpers = flat && helpersOf(flat, step.entered);
   const cuts = source ? cutList(source, step, build) : [];
+  const facts = (source && roomOf(source).facts?.(source, { build, entry: step })) ?? [];
   const machined = source && roomOf(source).machining ? source : undefined;
   return {
     id: step.id,
@@ -171,6 +175,7 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timelin
     ...(flat && reserves.length > 0 ? { reserves } : {}),
     ...(helpers ? { helpers } : {}),
     ...(cuts.length > 0 ? { cuts } : {}),
+    ...(facts.length > 0 ? { facts } : {}),
     ...(step.predicted ? { predicted: step.predicted } : {}),
   };
 };

@@ -17,6 +17,7 @@ import { notOnHand } from './onhand';
 import { sizesMissed } from './sizes';
 import { withPlayedOffers } from './offers';
 import { reachingSize } from './reaching';
+import { ownFindings } from './own';
 import { riding } from './rides';
 import { cutMargins, endsBeforeEdges, sawCapacity, sawReach } from './sawing';
 import { seamFindings } from './seams';
@@ -92,6 +93,7 @@ function raise(asked: BuildDocument, timeline: Timeline, today?: string): Findin
     notOnHand,
     wrongTool,
     materialFindings,
+    ownFindings,
   ];
   return [
     ...timeline.problems,

@@ -9,21 +9,20 @@ import {
   type Step,
 } from '../document';
 import { gluingOf, type Saw } from '../kit';
-import { blankVolumes, extents } from '../solid';
+import { extents } from '../solid';
 import {
   asGlueUp,
   asTrim,
   CUT_WAYS,
   cutsThrough,
+  massOf,
   type CutWay,
   noiseOf,
   reachOf,
   roomOf,
-  type TimelineStep,
   wayOf,
   wayThrough,
 } from '../steps';
-import { density, findSpecies } from '../wood';
 import type { ReviewContext } from './context';
 import { planAgain } from './ways';
 
@@ -36,12 +35,6 @@ const useSaw = (step: Step, saw: Saw): Fix => ({
   label: `Use ${saw.name}`,
   edit: { do: 'useSaw', step: step.id, saw: saw.id },
 });
-
-const massOf = ({ blank }: TimelineStep['pieces'][number]): number =>
-  Object.entries(blankVolumes(blank)).reduce((sum, [id, mm3]) => {
-    const species = findSpecies(id);
-    return sum + (species ? density(species) * mm3 * 1e-9 : 0);
-  }, 0);
 
 /** What a saw that the piece is carried over can take: how wide a crosscut, how wide a rip, how heavy a piece. */
 export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
@@ -102,7 +95,7 @@ export function sawCapacity(step: Step, context: ReviewContext): Finding[] {
       },
     );
   const { liftKg, hands } = gluingOf(context.build.shop);
-  const heaviest = Math.max(...entered.map(massOf));
+  const heaviest = Math.max(...entered.map(({ blank }) => massOf(blank)));
   if (crosscut > 0 && heaviest > liftKg * hands)
     say(
       'too-heavy-to-carry-over',

@@ -8,9 +8,7 @@ import {
   usersOf,
 } from '../document';
 import {
-  type Blank,
   blankVolume,
-  blankVolumes,
   compensatedSum,
   contacts,
   emptyLedger,
@@ -35,8 +33,8 @@ import {
   type TimelineStep,
   toleranceOf,
   type WorkPiece,
+  massOf,
 } from '../steps';
-import { density, findSpecies } from '../wood';
 import { isAsBefore, type KeptStep, keysOf } from './kept';
 import { withoutSpoilt, withReadings } from './readings';
 
@@ -252,13 +250,6 @@ const onTheirOwn = (done: Done & { predicted?: Vec3 }, inputs: readonly WorkPiec
   const given = new Set(inputs);
   return { ...done, pieces: done.pieces.map((piece) => (given.has(piece) ? { ...piece } : piece)) };
 };
-
-/** Mass of the wood of a blank at the shop's moisture, kg; wood that is not known weighs nothing. */
-const massOf = (blank: Blank): number =>
-  Object.entries(blankVolumes(blank)).reduce((sum, [id, mm3]) => {
-    const species = findSpecies(id);
-    return sum + (species ? density(species) * mm3 * 1e-9 : 0);
-  }, 0);
 
 function describe(
   step: Step,

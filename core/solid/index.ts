@@ -7,5 +7,6 @@ export * from './hollow';
 export * from './ledger';
 export * from './mass';
 export * from './rigid';
+export * from './strain';
 export * from './vec';
 export * from './wood';

@@ -8,6 +8,8 @@ import type { WorkPiece } from './timeline';
 export interface Place {
   build: BuildDocument;
   pieces: readonly WorkPiece[];
+  /** The output they come from. */
+  from?: string;
 }
 
 /** The settings a kind of step has of its own. */

@@ -33,7 +33,7 @@ export interface NumberField {
   most?: number;
   whole?: boolean;
   /** What counts while it is missing. */
-  usual?: number;
+  usual?: number | ((step: never) => number);
   card?: { least: number; most: number; whole?: true };
 }
 /** A yes or no. */
@@ -74,7 +74,7 @@ export interface ListField<U> {
 /** Settings that belong together. */
 export interface GroupField<T> {
   is: 'group';
-  fields: { [K in keyof T]-?: Field<NonNullable<T[K]>> & Optional<T, K> };
+  fields: { [K in keyof T]-?: Field<NonNullable<T[K]>> & Optional<T, K> & { label?: string } };
 }
 /** Plain data that Junta holds and does not read: at most 500 values, five levels deep. */
 export interface PlainField {
@@ -88,6 +88,11 @@ export interface GluePlanField {
 /** A feature of any kind: a hole, a groove, an opening; each kind says its own fields. */
 export interface FeaturesField {
   is: 'feature';
+}
+
+/** What is fitted to a piece, of any kind: each kind says its own fields. */
+export interface FittingsField {
+  is: 'fitting';
 }
 
 /** A field that fits a type of value. Nothing else compiles. */
@@ -107,7 +112,7 @@ export type Field<T> = [T] extends [boolean]
             ? ListField<U>
             : string extends keyof T
               ? PlainField
-              : GroupField<T> | GluePlanField | FeaturesField;
+              : GroupField<T> | GluePlanField | FeaturesField | FittingsField;
 
 /** A field of any type, as those see it who only walk over fields. */
 export type AnyField =
@@ -122,8 +127,9 @@ export type AnyField =
   | PlainField
   | GluePlanField
   | FeaturesField
+  | FittingsField
   | { is: 'list'; least?: number; most: number; of: AnyField }
-  | { is: 'group'; fields: Record<string, AnyField & { optional?: true }> };
+  | { is: 'group'; fields: Record<string, AnyField & { optional?: true; label?: string }> };
 
 /** A field that may be missing says so; one that may not must not. */
 type Optional<T, K extends keyof T> =

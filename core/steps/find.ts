@@ -10,6 +10,7 @@ import {
   usersOf,
 } from '../document';
 import type { FeatureStep } from './feature/feature';
+import type { FitStep } from './fit/fit';
 import type { FlattenStep } from './flatten/flatten';
 import type { GlueStep } from './glue/step';
 import type { JointStep } from './joint/joint';
@@ -62,6 +63,9 @@ export const slicings = (build: BuildDocument): SliceStep[] =>
 /** The step as one that cuts features; undefined where it is none. */
 export const asFeatures = (step: Step | undefined): FeatureStep | undefined =>
   step && isOf(step, 'feature') ? step : undefined;
+/** The step as one that fits something to its piece; undefined where it is none. */
+export const asFit = (step: Step | undefined): FitStep | undefined =>
+  step && isOf(step, 'fit') ? step : undefined;
 /** A trim, or undefined for any other step. */
 export const asTrim = (step: Step | undefined): TrimStep | undefined =>
   isOf(step, 'trim') ? step : undefined;

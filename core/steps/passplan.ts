@@ -255,7 +255,9 @@ export function handMinutes(
   entry: TimelineStep | undefined,
   { build, pieces, times }: { build: BuildDocument; pieces: number; times: number },
 ): number {
-  const { setUp, each, pass = 0, fixed, more } = roomOf(step).labour;
+  const { setUp, each, pass = 0, fixed, more, minutes: byPieces } = roomOf(step).labour;
+  const own = entry && byPieces?.(step, entry.pieces);
+  if (own !== undefined) return times * own;
   if (fixed) return times * fixed(step);
   const machine = machineOfStep(step, build);
   if (machine && machineFacts(machine).away) return AWAY_MIN;

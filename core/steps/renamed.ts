@@ -31,6 +31,7 @@ function renamedIn(field: AnyField, value: unknown, to: (id: string, of: Named) 
     case 'plain':
     case 'gluePlan':
     case 'feature':
+    case 'fitting':
       return value;
   }
 }

@@ -1,8 +1,9 @@
-import type { DimensionName, StepBase } from '../document';
+import type { DimensionName, Finding, StepBase } from '../document';
 import type { Machine, Need, Work } from '../kit';
 import { emptyLedger } from '../solid';
 import type { Own, Place } from './begin';
 import type { Outcome, RunContext } from './context';
+import type { Fact, Played } from './fact';
 import type { Fields } from './field';
 import type { WorkPiece } from './timeline';
 
@@ -92,8 +93,16 @@ export interface Machining<S> {
 /** A stretch of waiting that a step brings, h. */
 export interface Wait {
   /** What of the step, for its id in the calendar. */
-  of: 'rest' | 'coat' | 'outside';
+  of: 'rest' | 'coat' | 'cure' | 'outside';
   words: string;
+  hours: number;
+}
+
+/** One of several rounds of a step: what is done, and how long it then waits. */
+export interface Round {
+  of: Wait['of'];
+  words: string;
+  minutes: number;
   hours: number;
 }
 
@@ -106,6 +115,10 @@ export interface Labour<S> {
   more?: (step: S) => number;
   /** Minutes instead of these, whatever comes in. */
   fixed?: (step: S) => number;
+  /** Minutes by the pieces there are, instead of these; as above where it does not say. */
+  minutes?: (step: S, pieces: readonly WorkPiece[]) => number | undefined;
+  /** Work that comes again and again with a wait after each: coats, pours. In the place of one stretch of work. */
+  rounds?: (step: S) => readonly Round[];
   /** What waits after it by itself. */
   waits?: (step: S) => Wait[];
 }
@@ -184,6 +197,10 @@ export interface StepRoom<S extends StepBase & { kind: string }> {
   each?: { name: string; measured?: DimensionName };
   /** What it wants at hand besides wood, machine and saw; what the machine itself wants for this work comes of itself. */
   needs?: (step: S, seen: Handled) => Need[];
+  /** What is known of it once it was played, in words with numbers. */
+  facts?: (step: S, played: Played) => Fact[];
+  /** What of it will not do, with ways out that are played forward before they are offered. */
+  findings?: (step: S, played: Played) => Finding[];
   /** The usual caution, where hands come near a blade or a cutter. */
   caution?: string;
 }

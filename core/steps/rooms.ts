@@ -2,10 +2,13 @@ import type { StepKind, StepKinds } from '../document';
 import { assemble } from './assemble/assemble';
 import { crosscut } from './crosscut/crosscut';
 import { feature } from './feature/feature';
+import { fill } from './fill/fill';
 import { finish } from './finish/finish';
+import { fit } from './fit/fit';
 import { flatten } from './flatten/flatten';
 import { glue } from './glue/glue';
 import { have } from './have/have';
+import { install } from './install/install';
 import { joint } from './joint/joint';
 import { mill } from './mill/mill';
 import { oblique } from './oblique/oblique';
@@ -38,7 +41,10 @@ export const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
   oblique,
   shape,
   feature,
+  fill,
   surface,
+  fit,
+  install,
   assemble,
   outside,
 };

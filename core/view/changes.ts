@@ -328,6 +328,7 @@ const PARTS: Record<
   Exclude<keyof BuildDocument, 'format' | 'version'>,
   (builds: readonly [BuildDocument, BuildDocument]) => ChangeLine[]
 > = {
+  place: () => [['where it will stand changed']],
   name: ([was, is]) => [[`named “${is.name}”, was “${was.name}”`]],
   use: ([was, is]) => [[`for “${is.use}”, was for “${was.use}”`]],
   targets: targetLines,

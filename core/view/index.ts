@@ -2,6 +2,7 @@ export * from './alikefindings';
 export * from './chain';
 export * from './changes';
 export * from './featuresheet';
+export * from './movementsheet';
 export * from './outlinesheet';
 export * from './hold';
 export * from './joblist';

@@ -3,10 +3,12 @@ import { dependentSizes, type SizeOutcome } from '../sizes';
 import {
   asPlayed,
   cutList,
+  type Fact,
   featureCuts,
   isNoPasses,
   type PassPlan,
   passPlan,
+  roomOf,
   stepTitle,
   type Timeline,
 } from '../steps';
@@ -17,6 +19,8 @@ export interface SettingLines {
   title: string;
   passes?: PassPlan;
   cuts: Phrase[][];
+  /** What is known of it besides: coats, grits, who lifts. */
+  facts: Fact[];
 }
 
 /** All settings of a job that are dialled or measured, step by step, and the sizes that follow. */
@@ -34,8 +38,9 @@ export function settingSheet(asked: BuildDocument, timeline: Timeline): SettingS
     const plan = passPlan(step, entry, build);
     const passes = plan && !isNoPasses(plan) ? plan : undefined;
     const cuts = [...cutList(step, entry, build), ...featureCuts(step, entry, build)];
-    return passes || cuts.length > 0
-      ? [{ step: step.id, title: stepTitle(build, step), ...(passes ? { passes } : {}), cuts }]
+    const facts = roomOf(step).facts?.(step, { build, entry }) ?? [];
+    return passes || cuts.length + facts.length > 0
+      ? [{ step: step.id, title: stepTitle(build, step), ...(passes ? { passes } : {}), cuts, facts }]
       : [];
   });
   const alike = merged(steps);

@@ -1,4 +1,4 @@
-import { type AnyField, BASE_FIELDS, FEATURE_LIST, type Setting, STEP_ROOMS } from '../steps';
+import { type AnyField, BASE_FIELDS, FEATURE_LIST, FITTING_LIST, type Setting, STEP_ROOMS } from '../steps';
 
 const ARTICLE = {
   saw: 'a saw',
@@ -39,6 +39,8 @@ function typeWords(field: AnyField): string {
       return 'how it is glued';
     case 'feature':
       return 'feature';
+    case 'fitting':
+      return 'fitting';
   }
 }
 
@@ -83,6 +85,25 @@ export function featureTable(): string {
   return [
     '| kind | name | what it is | sides | settings |',
     '| --- | --- | --- | --- | --- |',
+    ...rows.map((row) => `| ${row} |`),
+  ].join('\n');
+}
+
+/** The kinds of fitting as a table of docs/format.md, in Markdown: each with what it is and its own settings. */
+export function fittingTable(): string {
+  const rows = FITTING_LIST.map(({ kind, name, says, fields }) =>
+    [
+      `\`${kind}\``,
+      name,
+      says,
+      Object.entries(fields as Record<string, Setting>)
+        .map(settingWords)
+        .join('; '),
+    ].join(' | '),
+  );
+  return [
+    '| kind | name | what it is | settings |',
+    '| --- | --- | --- | --- |',
     ...rows.map((row) => `| ${row} |`),
   ].join('\n');
 }

@@ -6,6 +6,7 @@ export * from './looks';
 export * from './made';
 export * from './marks';
 export * from './materials';
+export * from './movement';
 export * from './names';
 export * from './noise';
 export * from './properties';

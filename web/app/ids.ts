@@ -6,3 +6,10 @@ export const newId = (): string =>
   Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join(
     '',
   );
+
+/** A name not yet used by an entry of a table of the kit. */
+export const freshId = (base: string, used: readonly { id: string }[]): string => {
+  let n = used.length + 1;
+  while (used.some(({ id }) => id === `${base}-${n}`)) n += 1;
+  return `${base}-${n}`;
+};

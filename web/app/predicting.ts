@@ -1,9 +1,10 @@
 import { wrap } from 'comlink';
 import type { ClearingSearch, WishName } from '../../core/clearing';
 import type { FlattenWay } from '../../core/review';
-import type { ChainMenu, ChainPlace, FeatureSheet } from '../../core/view';
+import type { ChainMenu, ChainPlace, FeatureSheet, MovementSheet } from '../../core/view';
 import type { BuildDocument, Finding } from '../../core/document';
 import type { PredictWorker } from '../workers/predict.worker';
+import type { Fitting, FittingKindName } from '../../core/steps';
 import { today } from './day';
 import { jobActions } from './job';
 import { listener, openJobState, type RootState, store } from './store';
@@ -23,6 +24,18 @@ export const flattenWays = (build: BuildDocument, step: string): Promise<Flatten
 /** The features of a step as they lie on what enters it, computed beside the screen. */
 export const featuresOf = (build: BuildDocument, step: string): Promise<FeatureSheet | undefined> =>
   worker.features(build, step);
+
+/** The piece through a year at its place, computed beside the screen. */
+export const movementOf = (build: BuildDocument): Promise<MovementSheet | undefined> =>
+  worker.movement(build);
+
+/** A fitting as it begins on what a step gives, computed beside the screen. */
+export const fittingBegun = (
+  build: BuildDocument,
+  step: string,
+  kind: FittingKindName,
+  id: string,
+): Promise<Fitting | undefined> => worker.fitting(build, step, kind, id);
 
 /** Layouts in which an opening clears the aids of all joints, looked for beside the screen. */
 export const clearingsOf = (

@@ -3,7 +3,7 @@ import type { BuildDocument, Finding } from '../../core/document';
 import { type ClearingSearch, findClearings, type WishName } from '../../core/clearing';
 import { type FlattenWay, flattenWays, outlookOf, reviewing } from '../../core/review';
 import { run } from '../../core/run';
-import type { Timeline } from '../../core/steps';
+import { beginFitting, type Fitting, type FittingKindName, type Timeline } from '../../core/steps';
 import {
   type ChainMenu,
   type ChainPlace,
@@ -11,6 +11,8 @@ import {
   featureSheet,
   type JobOutlook,
   lyingAt,
+  type MovementSheet,
+  movementSheet,
   partsShown,
   stepsAt,
 } from '../../core/view';
@@ -37,6 +39,13 @@ const worker = {
   /** The features of a step as they lie on what enters it. */
   features: (build: BuildDocument, step: string): FeatureSheet | undefined =>
     featureSheet(build, play(build), step),
+  /** The finished piece through a year at its place. */
+  movement: (build: BuildDocument): MovementSheet | undefined => movementSheet(build, play(build)),
+  /** A fitting of a kind as it begins on what a step gives; nothing where it gives nothing yet. */
+  fitting: (build: BuildDocument, step: string, kind: FittingKindName, id: string): Fitting | undefined => {
+    const [piece] = play(build).steps.find((each) => each.id === step)?.pieces ?? [];
+    return piece && beginFitting(kind, id, piece, build);
+  },
   /** Layouts in which an opening clears the aids of all joints, each played forward. */
   clearings: (
     build: BuildDocument,

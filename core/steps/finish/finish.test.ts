@@ -1,6 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { build, GLUE, last, size, three } from '../steps.fixture';
-import { finish, type FinishStep } from './finish';
+import { tasksOf } from '../../bench';
+import { FINISH_KINDS, FINISH_LIST, FINISH_USES } from '../../kit';
+import { expectMended } from '../../review/mended.fixture';
+import { findingsOf } from '../../review';
+import { run } from '../../run';
+import { faceAreas } from '../faces';
+import { build, GLUE, last, size, slot, three } from '../steps.fixture';
+import { finish, finishRows, type FinishStep } from './finish';
 
 const step = (change: Partial<FinishStep> = {}): FinishStep => ({
   id: 'finish',
@@ -9,21 +15,110 @@ const step = (change: Partial<FinishStep> = {}): FinishStep => ({
   output: 'finished',
   ...change,
 });
+const top = [1, 2, 3, 4].map((i) => slot(`s${i}`, 900, 150, 25, 'oak_white'));
+const pieces = () => last(build(top, [GLUE])).pieces;
 
 describe('finish', () => {
   it('changes no size', () =>
     expect(size(last(build(three, [GLUE, step({ coats: 3 })])))).toEqual(size(last(build(three, [GLUE])))));
+
   it.each([
-    [{}, 20, 12, '1 coat dries'],
-    [{ coats: 3 }, 60, 36, '3 coats dry'],
-    [{ coats: 2, hours: 24 }, 40, 48, '2 coats dry'],
-    [{ coats: 0, hours: 4 }, 20, 4, '1 coat dries'],
-  ] as const)('%j: minutes of hands, hours of drying, in words', (change, minutes, hours, words) => {
+    [{}, 20, 12, 1],
+    [{ coats: 3 }, 60, 12, 3],
+    [{ coats: 2, hours: 24 }, 40, 24, 2],
+    [{ coats: 0, hours: 4 }, 20, 4, 1],
+    [{ coats: 1, upper: 4, hours: 4 }, 80, 4, 4],
+  ] as const)('%j: %i minutes of hands, %i hours for each of %i coats', (change, minutes, hours, coats) => {
     expect(finish.labour.fixed?.(step(change))).toBe(minutes);
-    expect(finish.labour.waits?.(step(change))).toEqual([{ of: 'coat', words, hours }]);
+    const rounds = finish.labour.rounds?.(step(change)) ?? [];
+    expect(rounds).toHaveLength(coats);
+    expect(rounds.every((round) => round.hours === hours)).toBe(true);
   });
+
+  it('900 x 600 x 25 is 1.155 m2 all round; amounts with loss add up over the places', () => {
+    const areas = faceAreas(pieces());
+    expect(Object.values(areas).reduce((sum, { mm2 }) => sum + mm2, 0) / 1e6).toBeCloseTo(1.155, 9);
+    expect(areas.ends.endGrain).toBeCloseTo(1, 6);
+    expect(areas.upper.endGrain).toBe(0);
+    const own = step({ finish: 'polyOil', coats: 3, lossPct: 20 });
+    const rows = finishRows(own, pieces());
+    // By hand: (0.54 x 2 + 0.045) x 3 coats, ends 0.03 x (3 + half a coat more for the first), over 12.25 m2 a litre, and a fifth lost.
+    const layers = (0.54 * 2 + 2 * 0.9 * 0.025) * 3 + 2 * 0.6 * 0.025 * 3.5;
+    expect(rows.reduce((sum, { ml }) => sum + ml, 0)).toBeCloseTo(((layers * 1000) / 12.25) * 1.2, 6);
+    const [need] = finish.needs?.(own, { pieces: pieces() }) ?? [];
+    expect(need).toMatchObject({ kind: 'finish', size: FINISH_KINDS.polyOil.name });
+  });
+
+  it('3 coats above and 1 below is a finding, 3 and 2 none, and one press makes them alike', () => {
+    const job = (own: Partial<FinishStep>) =>
+      build(top, [GLUE, step({ finish: 'polyOil', hours: 12, ...own })]);
+    const found = expectMended(job({ upper: 3, lower: 1, coats: 3 }), 'finish-one-sided');
+    expect(found.numbers).toMatchObject({ above: 3, below: 1, ratio: 3 });
+    expectMended(job({ coats: 2, lower: 0 }), 'finish-one-sided');
+    const codes = (own: Partial<FinishStep>) => findingsOf(job(own), run(job(own))).map(({ code }) => code);
+    expect(codes({ upper: 3, lower: 2, coats: 3 })).not.toContain('finish-one-sided');
+  });
+
+  it('coats without a wait, a finish that is not for food or does not stand its use: each mended by its offers', () => {
+    const job = (own: Partial<FinishStep>) => build(top, [GLUE, step(own)]);
+    expectMended(job({ finish: 'polyOil', coats: 3, hours: 0 }), 'finish-no-wait');
+    expectMended(job({ finish: 'linseed', use: 'cut', coats: 2 }), 'finish-not-food');
+    expectMended(job({ finish: 'polyOil', use: 'cut', coats: 2 }), 'finish-unsuited');
+    for (const { value } of FINISH_USES) {
+      const [kind] = FINISH_LIST.find(([, { uses }]) => uses.includes(value)) ?? [];
+      expect(kind, value).toBeDefined();
+    }
+  });
+
+  it('every coat dries on the calendar before the next, and it hardens last', () => {
+    const job = build(top, [GLUE, step({ finish: 'polyOil', coats: 3, hours: 8, cureDays: 7 })]);
+    const tasks = tasksOf('j', job, run(job)).filter((task) => task.step === 'finish');
+    expect(tasks.map(({ kind, minutes }) => [kind, minutes])).toEqual([
+      ['work', 20],
+      ['coat', 480],
+      ['work', 20],
+      ['coat', 480],
+      ['work', 20],
+      ['coat', 480],
+      ['cure', 7 * 1440],
+    ]);
+    expect(new Set(tasks.map(({ id }) => id)).size).toBe(tasks.length);
+    tasks.slice(1).forEach(({ after }, i) => expect(after).toEqual([tasks[i].id]));
+    // Done: only the last coat still dries.
+    const done = build(top, [
+      GLUE,
+      step({ finish: 'polyOil', coats: 3, hours: 8, done: true, doneAt: '2026-03-06T16:00:00Z' }),
+    ]);
+    expect(
+      tasksOf('j', done, run(done))
+        .filter((task) => task.step === 'finish')
+        .map(({ kind }) => kind),
+    ).toEqual(['coat', 'cure']);
+  });
+
   it('wants some finish at hand, and says that oily rags can catch fire', () => {
     expect(finish.needs?.(step(), { pieces: [] })).toEqual([{ what: 'supply', kind: 'finish' }]);
     expect(finish.caution).toMatch(/catch fire/);
+    const own = step({ finish: 'linseed' });
+    const job = build(top, [GLUE, own]);
+    const words = finish
+      .facts?.(own, { build: job, entry: last(job) })
+      .flatMap(({ says }) => says)
+      .join(' ');
+    expect(words).toMatch(/rags heat by themselves/);
+  });
+
+  it('oak under a water-based finish and oily wood under a film are noted', () => {
+    const codes = (species: string, kind: FinishStep['finish']) => {
+      const job = build(
+        [slot('a', 500, 100, 20, species), slot('b', 500, 100, 20, species)],
+        [GLUE, step({ finish: kind })],
+      );
+      return findingsOf(job, run(job)).filter(({ code }) => code === 'finish-and-wood').length;
+    };
+    expect(codes('oak_white', 'polyWater')).toBe(1);
+    expect(codes('maple_sugar', 'polyWater')).toBe(0);
+    expect(codes('teak', 'polyOil')).toBe(1);
+    expect(codes('teak', 'mineralOil')).toBe(0);
   });
 });

@@ -29,6 +29,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
 import { FindingNote } from './FindingNote';
 import { CutList, HeldSo, Reserves, Row } from './CardParts';
+import { Facts } from './Facts';
 import { Measured } from './Measured';
 import { StepSettings } from './StepSettings';
 import { ChosenStrip, StripList } from './StripSettings';
@@ -95,6 +96,7 @@ export const Card = memo(function Card({
           <HeldSo step={step} display={display} />
           <StepSettings key={step.id} build={build} step={step} as={seen?.as} />
           <StripList build={build} step={step} seen={seen} />
+          {seen?.facts && <Facts facts={seen.facts.filter(({ of }) => of === undefined)} display={display} />}
           {seen && <Predicted seen={seen} step={step} build={build} display={display} />}
           {seen && seen.held.length > 0 && <AtHand held={seen.held} shop={build.shop} />}
           {seen && seen.count > 0 && (

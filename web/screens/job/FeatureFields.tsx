@@ -1,6 +1,5 @@
 import type { BuildDocument } from '../../../core/document';
 import {
-  type AnyField,
   bitKindsOf,
   type Feature,
   featureName,
@@ -10,17 +9,14 @@ import {
   type Place1,
   SIDES_OF_PIECE,
 } from '../../../core/steps';
-import type { Length } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { ProfileDrawing } from '../../drawing/ProfileDrawing';
 import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
-import { NumberField } from '../../parts/NumberField';
+import { type Described, DescribedField } from './DescribedField';
 import { PLACE, RowFields } from './RowFields';
 import { useSettle } from './use-edit';
-
-const NOTHING: Length = { mm: 0 };
 
 /** The settings of one feature: its own, and where it lies. */
 export function FeatureFields({
@@ -43,7 +39,13 @@ export function FeatureFields({
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2.5">
       {Object.entries(kind.fields).map(([name, field]) => (
-        <OwnField key={name} name={name} field={field as Described} feature={feature} onChange={onChange} />
+        <DescribedField
+          key={name}
+          name={name}
+          field={field as Described<Feature>}
+          whole={feature}
+          onChange={onChange}
+        />
       ))}
       <Choice
         label="Cut into"
@@ -97,78 +99,6 @@ export function FeatureFields({
       )}
     </div>
   );
-}
-
-type Described = AnyField & { label: string; optional?: true; when?: (feature: Feature) => boolean };
-
-/** One setting of a feature’s own, drawn by what it is. */
-function OwnField({
-  name,
-  field,
-  feature,
-  onChange,
-}: {
-  name: string;
-  field: Described;
-  feature: Feature;
-  onChange: (next: Partial<Feature>, mark?: string) => void;
-}) {
-  const display = useDisplay();
-  const settle = useSettle();
-  if (field.when && !field.when(feature)) return null;
-  const value = (feature as unknown as Record<string, unknown>)[name];
-  const set = (next: unknown) => onChange({ [name]: next } as Partial<Feature>, name);
-  switch (field.is) {
-    case 'length':
-      return (
-        <LengthField
-          label={field.label}
-          value={(value as Length | undefined) ?? NOTHING}
-          unset={field.optional === true}
-          display={display}
-          rule={{ minMm: field.least ?? 0, maxMm: field.most ?? 5000 }}
-          onChange={(length) => set(field.optional && length.mm === 0 ? undefined : length)}
-          onSettled={settle}
-        />
-      );
-    case 'number':
-      return field.whole ? (
-        <CountField
-          label={field.label}
-          value={value as number}
-          least={field.least ?? 0}
-          most={field.most ?? 1000}
-          onChange={set}
-          onSettled={settle}
-        />
-      ) : (
-        <NumberField
-          label={field.label}
-          value={value as number}
-          least={field.least ?? 0}
-          most={field.most ?? 1000}
-          onChange={set}
-        />
-      );
-    case 'choice':
-      return (
-        <Choice label={field.label} value={value as string} options={[...field.options]} onChange={set} />
-      );
-    case 'flag':
-      return (
-        <label className="flex items-center gap-2 self-end text-[14px] max-desk:min-h-11">
-          <input
-            type="checkbox"
-            className="accent-chalk h-4 w-4"
-            checked={value === true}
-            onChange={({ target }) => set(target.checked || undefined)}
-          />
-          {field.label}
-        </label>
-      );
-    default:
-      return null;
-  }
 }
 
 /** A place along one direction: from what, and how far. */

@@ -9,6 +9,7 @@ import {
   type LucideIcon,
   Printer,
   Trees,
+  Waves,
 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
@@ -29,6 +30,7 @@ import { useEdit, useSettle } from './use-edit';
 
 const KeptVersions = lazily(async () => (await import('./KeptVersions')).KeptVersions);
 const SizesWindow = lazily(async () => (await import('./SizesWindow')).SizesWindow);
+const MovementWindow = lazily(async () => (await import('./MovementWindow')).MovementWindow);
 const KeySheet = lazily(async () => (await import('./KeySheet')).KeySheet);
 const PlanWindow = lazily(async () => (await import('./PlanWindow')).PlanWindow);
 
@@ -76,7 +78,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   const display = useDisplay();
   const refused = useAppSelector(({ job }) => job.refused);
   const { data: kit } = useKitQuery();
-  const [open, setOpen] = useState<'keys' | 'versions' | 'plan' | 'findings' | 'sizes'>();
+  const [open, setOpen] = useState<'keys' | 'versions' | 'plan' | 'findings' | 'sizes' | 'movement'>();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -110,6 +112,12 @@ export function JobHeader({ build }: { build: BuildDocument }) {
     ...(onWood || !outlook
       ? []
       : [
+          {
+            name: 'Movement over the year',
+            icon: Waves,
+            title: 'Movement: the piece through a year at its place',
+            onPress: () => setOpen('movement'),
+          },
           {
             name: 'Sizes that follow',
             icon: PencilRuler,
@@ -220,6 +228,7 @@ export function JobHeader({ build }: { build: BuildDocument }) {
       {open === 'sizes' && outlook && (
         <SizesWindow build={build} outlook={outlook} onClose={() => setOpen(undefined)} />
       )}
+      {open === 'movement' && <MovementWindow build={build} onClose={() => setOpen(undefined)} />}
       {open === 'versions' && <KeptVersions onClose={() => setOpen(undefined)} />}
     </div>
   );

@@ -5,6 +5,7 @@ import type { SettingSheet as Settings } from '../../../core/view';
 import { Letterhead } from '../../parts/Letterhead';
 import { Measure } from '../../parts/Measure';
 import { Row } from './CardParts';
+import { Facts } from './Facts';
 import { PassList } from './PassList';
 
 /** One page of what is dialled and measured: passes, cuts in their order, sizes that follow. */
@@ -28,7 +29,7 @@ export function SettingSheet({
     >
       <Letterhead />
       <h2 className="pb-2 text-[19px] font-semibold">{title}</h2>
-      {settings.steps.map(({ step, title: name, passes, cuts }) => (
+      {settings.steps.map(({ step, title: name, passes, cuts, facts }) => (
         <section key={step} className="break-inside-avoid pb-4">
           <h3 className="pb-1 text-[15px] font-semibold">{name}</h3>
           {passes && <PassList plan={passes} display={display} named={false} />}
@@ -39,6 +40,7 @@ export function SettingSheet({
               ))}
             </ol>
           )}
+          <Facts facts={facts} display={display} />
         </section>
       ))}
       {settings.sizes.length > 0 && (

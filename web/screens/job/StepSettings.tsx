@@ -1,7 +1,15 @@
 import { useState } from 'react';
 import type { BuildDocument, Cutter, Edit, Step } from '../../../core/document';
 import { doesWork } from '../../../core/kit';
-import { amountsOf, asFeatures, asGlueUp, type Fixing, roomOf, type Setting } from '../../../core/steps';
+import {
+  amountsOf,
+  asFeatures,
+  asFit,
+  asGlueUp,
+  type Fixing,
+  roomOf,
+  type Setting,
+} from '../../../core/steps';
 import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
@@ -10,7 +18,9 @@ import { Toggle } from '../../parts/Toggle';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
+import { CountsField } from '../../parts/CountsField';
 import { GlueSettings } from './GlueSettings';
+import { GroupList } from './GroupList';
 import { FixingsField } from './FixingsField';
 import { OutlineField } from './OutlineField';
 import { useEdit, useSettle } from './use-edit';
@@ -19,6 +29,8 @@ import { WOODS } from '../../parts/woods';
 
 // What it stands on, the worker that predicts and the window with its drawing, is fetched when a step has features.
 const FeatureList = lazily(async () => (await import('./FeatureList')).FeatureList);
+
+const FittingList = lazily(async () => (await import('./FittingList')).FittingList);
 
 const NOTHING: Length = { mm: 0 };
 /** Up to so many choices lie side by side; more of them, or longer words, open as a list. */
@@ -97,6 +109,10 @@ function Group({ title, ...part }: FieldsPart & { title: string }) {
   );
 }
 
+/** What counts while a number is missing. */
+const usualOf = (usual: Extract<Setting, { is: 'number' }>['usual'], step: Step): number | undefined =>
+  typeof usual === 'function' ? usual(step as never) : usual;
+
 /** One setting, drawn by what it is. */
 function StepField({
   build,
@@ -137,7 +153,7 @@ function StepField({
       );
     case 'number': {
       const { least, most } = field.card ?? { least: field.least ?? 0, most: field.most ?? 100_000 };
-      const shown = (value as number | undefined) ?? field.usual ?? least;
+      const shown = (value as number | undefined) ?? usualOf(field.usual, step) ?? least;
       return field.whole || field.card?.whole ? (
         <CountField label={label} value={shown} least={least} most={most} onChange={set} onSettled={settle} />
       ) : (
@@ -236,6 +252,41 @@ function StepField({
           </section>
         ) : null;
       }
+      if (field.of.is === 'fitting') {
+        const fit = asFit(step);
+        return fit ? <FittingList build={build} step={fit} /> : null;
+      }
+      if (field.of.is === 'number')
+        return (
+          <CountsField
+            label={label}
+            values={(value as number[] | undefined) ?? []}
+            least={field.of.least ?? 0}
+            most={field.of.most ?? 10_000}
+            many={field.most}
+            onChange={(next) => set(next.length > 0 ? next : undefined)}
+            onSettled={settle}
+          />
+        );
+      if (field.of.is === 'group' && Object.values(field.of.fields).some((each) => each.label))
+        return (
+          <GroupList
+            label={label}
+            fields={field.of.fields}
+            most={field.most}
+            rows={(value as Record<string, unknown>[] | undefined) ?? []}
+            onChange={(next, mark) =>
+              edit(
+                {
+                  do: 'setStep',
+                  step: step.id,
+                  change: { [name]: next.length > 0 || !field.optional ? next : undefined },
+                },
+                mark && `${step.id}.${name}.${mark}`,
+              )
+            }
+          />
+        );
       if (field.of.is === 'group' && field.of.fields.kind?.is === 'choice')
         return (
           <FixingsField

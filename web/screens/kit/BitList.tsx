@@ -1,3 +1,4 @@
+import { freshId } from '../../app/ids';
 import {
   type Bit,
   BIT_KINDS,
@@ -9,7 +10,7 @@ import {
 } from '../../../core/kit';
 import { Choice } from '../../parts/Choice';
 import { AddKind, Section, Size, Under } from './KitFields';
-import { LabelNumber, changed, freshId, RemoveButton, without } from './TableParts';
+import { LabelNumber, changed, RemoveButton, without } from './TableParts';
 
 const NONE = { mm: 0 };
 const KINDS = (Object.keys(BIT_KINDS) as BitKind[]).map((kind) => ({

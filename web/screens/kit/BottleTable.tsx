@@ -1,3 +1,4 @@
+import { freshId } from '../../app/ids';
 import {
   ADHESIVE_CLASSES,
   adhesiveFacts,
@@ -11,16 +12,7 @@ import { dialled, minutesText, temperatureText } from '../../../core/units';
 import { today } from '../../app/day';
 import { Choice } from '../../parts/Choice';
 import { Tick } from '../../parts/Tick';
-import {
-  AddButton,
-  changed,
-  EntryTable,
-  freshId,
-  LabelNumber,
-  NameCell,
-  RemoveCell,
-  without,
-} from './TableParts';
+import { AddButton, changed, EntryTable, LabelNumber, NameCell, RemoveCell, without } from './TableParts';
 import { Sideways } from '../../parts/layout';
 import { useDisplay } from '../../app/display';
 

@@ -1,3 +1,4 @@
+import { freshId } from '../../app/ids';
 import {
   CLAMP_KINDS,
   CLAMP_SOURCE,
@@ -12,7 +13,7 @@ import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
-import { AddButton, changed, EntryTable, freshId, NameCell, RemoveCell, without } from './TableParts';
+import { AddButton, changed, EntryTable, NameCell, RemoveCell, without } from './TableParts';
 import { Sideways } from '../../parts/layout';
 
 /** The clamp rack: how many of which, how far they open, and what a hand gets out of one. */

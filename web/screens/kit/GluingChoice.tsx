@@ -24,7 +24,7 @@ import { Toggle } from '../../parts/Toggle';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
 import { CrewChoice, Item } from './CrewChoice';
-import { freshId } from './TableParts';
+import { freshId } from '../../app/ids';
 
 interface Part {
   shop: ShopSnapshot;

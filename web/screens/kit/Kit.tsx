@@ -1,3 +1,4 @@
+import { freshId } from '../../app/ids';
 import { useState } from 'react';
 import {
   ALLOWANCE_NAMES,
@@ -25,7 +26,7 @@ import { AddKind, Section, Size, spreadFields, Under } from './KitFields';
 import { MachineList } from './MachineList';
 import { PracticeChoice } from './PracticeChoice';
 import { SupplyList } from './SupplyList';
-import { changed, freshId, RemoveButton, without } from './TableParts';
+import { changed, RemoveButton, without } from './TableParts';
 import { Screen } from '../../parts/layout';
 
 const SAW_SIZES: readonly (readonly [

@@ -1,3 +1,4 @@
+import { freshId } from '../../app/ids';
 import {
   asKind,
   DIAL_READS,
@@ -18,7 +19,7 @@ import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { NumberField } from '../../parts/NumberField';
 import { AddKind, Section, Size, spreadFields, Under } from './KitFields';
-import { changed, freshId, RemoveButton, without } from './TableParts';
+import { changed, RemoveButton, without } from './TableParts';
 
 const NONE = { mm: 0 };
 const KINDS = MACHINE_KIND_NAMES.map((kind) => ({ value: kind, label: MACHINE_KINDS[kind].name }));

@@ -1,3 +1,4 @@
+import { freshId } from '../../app/ids';
 import {
   SUPPLY_KINDS,
   type Supply,
@@ -8,7 +9,7 @@ import {
 import { fromMinor, toMinor } from '../../../core/units';
 import { Choice } from '../../parts/Choice';
 import { AddKind, Section, Under } from './KitFields';
-import { changed, LabelNumber, freshId, RemoveButton, without } from './TableParts';
+import { changed, LabelNumber, RemoveButton, without } from './TableParts';
 
 const KINDS = (Object.keys(SUPPLY_KINDS) as SupplyKind[]).map((kind) => ({
   value: kind,

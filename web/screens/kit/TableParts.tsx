@@ -1,13 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { type ReactNode, useId, useState } from 'react';
 
-/** A name not yet used by an entry of a table of the kit. */
-export const freshId = (base: string, used: readonly { id: string }[]): string => {
-  let n = used.length + 1;
-  while (used.some(({ id }) => id === `${base}-${n}`)) n += 1;
-  return `${base}-${n}`;
-};
-
 /** A table to type in: entries in rows under their heads at a desk, a card each on a phone (`.stacked`, theme.css). */
 export const EntryTable = ({ heads, children }: { heads: readonly string[]; children: ReactNode }) => (
   <table

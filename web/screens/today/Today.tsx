@@ -22,6 +22,7 @@ const WAITS: Record<ScheduledTask['kind'], string> = {
   settle: 'full strength after',
   rest: 'wood rests',
   coat: 'finish dries',
+  cure: 'hardens right through',
   outside: 'away',
 };
 

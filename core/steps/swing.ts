@@ -1,0 +1,91 @@
+import type { BuildDocument } from '../document';
+import { type Climate, DEFAULT_AIR, equilibriumMoisture, moistureOf, yearOf } from '../kit';
+import {
+  across,
+  type Axis,
+  type Blank,
+  type Cell,
+  growthAlong,
+  type GrainShares,
+  grainShares,
+  splitBlank,
+  unit,
+} from '../solid';
+import { type MovementRelation, strainsOf } from '../wood';
+
+/** Moisture of a piece's wood through the year at its place, %. */
+export interface Swing {
+  /** When it is fitted. */
+  fitted: number;
+  /** In the driest and the dampest month. */
+  dry: number;
+  damp: number;
+  /** Month by month, January first. */
+  months: number[];
+  air: Climate[];
+  relation: MovementRelation;
+  /** Nobody told where it will stand. */
+  assumed: boolean;
+}
+
+/** The moisture of a piece's wood through the year: where it was told to stand, a heated house if nowhere. */
+export function swingOf({ place, shop }: Pick<BuildDocument, 'place' | 'shop'>): Swing {
+  const room = place ?? DEFAULT_AIR;
+  const air = place?.months ?? yearOf(room);
+  const months = moistureOf(air);
+  const ends = place?.months ? months : [room.dry, room.damp].map(equilibriumMoisture);
+  return {
+    fitted: place?.fittedPct ?? shop.woodMoisturePct,
+    dry: Math.min(...ends),
+    damp: Math.max(...ends),
+    months,
+    air,
+    relation: place?.relation ?? 'coefficient',
+    assumed: place === undefined,
+  };
+}
+
+/** Cells never change: how the grain of each lies to an axis is summed once. */
+const known = new WeakMap<Cell, Map<Axis, GrainShares>>();
+function sharesOf(cell: Cell, axis: Axis): GrainShares {
+  const own = known.get(cell) ?? new Map<Axis, GrainShares>();
+  known.set(cell, own);
+  const shares = own.get(axis) ?? grainShares(cell, unit(axis));
+  own.set(axis, shares);
+  return shares;
+}
+
+/** How wood grows along an axis from one moisture to another, %, as a share of its size. */
+export const strainFrom =
+  (axis: Axis, fromPct: number, toPct: number, relation: MovementRelation) =>
+  (cell: Cell): number => {
+    const shares = sharesOf(cell, axis);
+    const strains = strainsOf(cell.origin.species, fromPct, toPct, relation);
+    return (
+      shares.radial * strains.radial + shares.tangential * strains.tangential + shares.along * strains.along
+    );
+  };
+
+/** How far a piece goes out and in from its size when it was fitted, mm: both zero or more. */
+export interface Moves {
+  out: number;
+  in: number;
+}
+
+/** How far a piece, or what of it lies between two places, moves along an axis over the year: on the line where it is most. */
+export function movesOf(
+  blank: Blank,
+  axis: Axis,
+  { fitted, dry, damp, relation }: Pick<Swing, 'fitted' | 'dry' | 'damp' | 'relation'>,
+  within?: readonly [number, number],
+): Moves {
+  // A board that a stretch cuts through moves by the rings of that part of it alone.
+  const part = within
+    ? within.reduce((left, at, i) => splitBlank(left, across(axis, at))[1 - i], blank)
+    : blank;
+  const to = [dry, damp].map((pct) => growthAlong(part.cells, axis, strainFrom(axis, fitted, pct, relation)));
+  return {
+    out: Math.max(0, ...to.map(({ greatest }) => greatest)),
+    in: Math.max(0, ...to.map(({ least }) => -least)),
+  };
+}
