@@ -30,6 +30,7 @@ import {
   type Helpers,
   helpersOf,
   type Laid,
+  massOf,
   type NoPasses,
   type PassPlan,
   handMinutes,
@@ -60,6 +61,8 @@ export interface StepOutlook {
   laid?: Laid[];
   glue?: { joints: number; areaMm2: number };
   massKg: number;
+  /** The heaviest of its pieces. */
+  heaviestKg: number;
   /** Pieces made, by id, where they can be spoilt one by one. */
   pieces: string[];
   /** Leaves of a resaw, each with its thickness, mm: they are measured one by one. */
@@ -154,6 +157,7 @@ const stepOutlook = (step: TimelineStep, build: BuildDocument, timeline: Timelin
     laid: step.laid,
     glue: step.glue,
     massKg: step.massKg,
+    heaviestKg: Math.max(0, ...step.pieces.map(({ blank }) => massOf(blank))),
     held: source ? heldFor(source, build, timeline) : [],
     pieces: each ? step.pieces.map(({ id }) => id) : [],
     ...(each?.measured

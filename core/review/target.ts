@@ -18,7 +18,7 @@ import {
   noiseOf,
   roomOf,
   type SliceStep,
-  stepName,
+  stepTitle,
   trims,
 } from '../steps';
 import { counted, lengthText } from '../units';
@@ -150,7 +150,9 @@ function targetFixes(build: BuildDocument, dimension: DimensionName, difference:
       if (off)
         fixes.push({
           label:
-            difference < 0 ? `Take less off: ${stepName(flatten)}` : `Take more off: ${stepName(flatten)}`,
+            difference < 0
+              ? `Take less off: ${stepTitle(build, flatten)}`
+              : `Take more off: ${stepTitle(build, flatten)}`,
           edit: {
             do: 'setStep',
             step: flatten.id,

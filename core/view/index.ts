@@ -8,6 +8,7 @@ export * from './hold';
 export * from './joblist';
 export * from './joints';
 export * from './layup';
+export * from './lifting';
 export * from './line';
 export * from './lying';
 export * from './marks';

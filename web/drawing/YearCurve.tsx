@@ -1,5 +1,5 @@
 import { curveMonotoneX, line as lineOf, scaleLinear } from 'd3';
-import { type Display, lengthText, offText } from '../../core/units';
+import { type Display, lengthText, lengthUnit, offText } from '../../core/units';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const HEIGHT = 190;
@@ -74,7 +74,7 @@ export function YearCurve({
             className="rule fill-ink text-[13px] font-medium max-desk:text-[17px]"
           >
             {mm >= fitted ? '+' : '−'}
-            {offText(Math.abs(mm - fitted), display)}
+            {offText(Math.abs(mm - fitted), display)} {lengthUnit(display)}
           </text>
         </g>
       ))}

@@ -22,7 +22,7 @@ import {
   offText,
   volumeText,
 } from '../../../core/units';
-import { jointShares, lostInAll, setWithCarrier, slackOf } from '../../../core/view';
+import { jointShares, liftWords, lostInAll, setWithCarrier, slackOf } from '../../../core/view';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -222,6 +222,7 @@ function Predicted({
   const [compared, setCompared] = useState(false);
   const carried = setWithCarrier(step, seen.greatest[2]);
   const slack = slackOf(seen.as ?? step, build.shop.allowances);
+  const lift = liftWords(seen.heaviestKg, build.shop);
   return (
     <section aria-label="Predicted">
       <h3 className="label pb-1">After this step, likely 9 times in 10</h3>
@@ -273,6 +274,11 @@ function Predicted({
         <Row name={seen.count > 1 ? `${seen.count} pieces weigh` : 'Weighs'}>
           <span className="rule">{massText(seen.massKg, display)}</span>
         </Row>
+        {seen.count > 0 && (
+          <Row name={seen.count > 1 ? 'To lift the heaviest' : 'To lift it'}>
+            <span className={`text-[14px] ${lift.over ? 'text-red font-medium' : ''}`}>{lift.words}</span>
+          </Row>
+        )}
       </dl>
       {seen.reserves && <Reserves reserves={seen.reserves} display={display} />}
       {seen.cuts && <CutList cuts={seen.cuts} display={display} />}

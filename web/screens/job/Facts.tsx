@@ -1,7 +1,7 @@
 import { Check, TriangleAlert, X } from 'lucide-react';
-import { phraseText } from '../../../core/document';
 import type { Fact, FactState } from '../../../core/steps';
 import type { Display } from '../../../core/units';
+import { Words } from '../../parts/Words';
 import { Row } from './CardParts';
 
 const STATES: Record<FactState, { icon: typeof Check; words: string; look: string }> = {
@@ -29,14 +29,14 @@ export function Facts({
           const Icon = sign?.icon;
           return (
             <Row key={`${name}${i}`} name={name}>
-              <span className={`rule text-[14px] ${sign?.look ?? ''}`}>
+              <span className={`text-[14px] ${sign?.look ?? ''}`}>
                 {Icon && (
                   <>
                     <Icon size={14} aria-hidden className="mr-1 inline-block" />
                     <span className="sr-only">{sign?.words}: </span>
                   </>
                 )}
-                {phraseText(says, display)}
+                <Words phrase={says} display={display} />
               </span>
             </Row>
           );

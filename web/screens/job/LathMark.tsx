@@ -2,7 +2,7 @@ import { Plus } from 'lucide-react';
 import { type BuildDocument, DIMENSIONS, type Finding, type Step } from '../../../core/document';
 import type { Outlook, StepOutlook } from '../../../core/review';
 import { type Lath, stepName } from '../../../core/steps';
-import { type Display, lengthParts } from '../../../core/units';
+import { type Display, lengthParts, offText, shownMm } from '../../../core/units';
 import { markName } from '../../../core/view';
 import { Measure } from '../../parts/Measure';
 
@@ -218,7 +218,11 @@ export function MarkView({
             <span key={took.from}>
               {i > 0 && ', '}
               {took.from.startsWith('kerf') ? `${took.from} ` : `${took.from} −`}
-              <Measure value={took.mm} display={display} />
+              {shownMm(took.mm, display) === 0 ? (
+                <span className="rule">{offText(took.mm, display)}</span>
+              ) : (
+                <Measure value={took.mm} display={display} />
+              )}
             </span>
           ))}
         </span>

@@ -25,6 +25,7 @@ import { AirFields, GluingChoice } from './GluingChoice';
 import { AddKind, Section, Size, spreadFields, Under } from './KitFields';
 import { MachineList } from './MachineList';
 import { PracticeChoice } from './PracticeChoice';
+import { LadderList } from './LadderList';
 import { SupplyList } from './SupplyList';
 import { changed, RemoveButton, without } from './TableParts';
 import { Screen } from '../../parts/layout';
@@ -77,6 +78,7 @@ export function Kit() {
       <MachineList shop={shop} onChange={change} />
       <BitList shop={shop} onChange={change} />
       <SupplyList shop={shop} onChange={change} />
+      <LadderList shop={shop} onChange={change} />
       <AllowanceList shop={shop} onChange={change} />
       <AirFields shop={shop} onChange={change} />
       <ClampTable shop={shop} onChange={change} />

@@ -74,7 +74,7 @@ export function SupplyList({
                   <Choice
                     label={`${each.name}, size`}
                     hideLabel
-                    className="w-28"
+                    className="w-44"
                     value={each.size ?? ''}
                     options={sizes.map((size) => ({ value: size, label: size }))}
                     onChange={(size) => one(i, { size })}
