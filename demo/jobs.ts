@@ -4,6 +4,7 @@ import { mustFit } from '../core/plan';
 import type { Feature } from '../core/steps';
 import { parseLength } from '../core/units';
 import { demoShop } from './shop';
+import { livingSteps } from './table';
 
 const size = (text: string) => {
   const parsed = parseLength(text, 'inch', { minMm: -10_000 });
@@ -299,6 +300,23 @@ const counter = job(
   },
 );
 
+/** A wide top of white oak, followed until it stands in its room: ends across the grain, coats, a wall that is not straight. */
+const table = job(
+  'Signal-room table',
+  'for the signal room, white oak with ends across the grain',
+  {
+    ...base,
+    pattern: 'panel',
+    length: fixed('62'),
+    width: fixed('30 1/2'),
+    thickness: fixed('1 1/8'),
+    woods: ['oak_white'],
+    module: size('4 1/2'),
+    trimWith: { saw: 'track' },
+  },
+  ...livingSteps(size),
+);
+
 /** The jobs of the demo shop, newest last. All names, places and sizes are invented. */
 export const demoJobs: readonly BuildDocument[] = [
   benchTop,
@@ -310,5 +328,6 @@ export const demoJobs: readonly BuildDocument[] = [
   tiller,
   mixedLid,
   counter,
+  table,
   servingTray,
 ];

@@ -109,6 +109,8 @@ const supplies: Supply[] = [
     currency: 'EUR',
   },
   { id: 'sheets', name: 'Sanding sheets', kind: 'abrasive', size: 'P120', onHand: 25 },
+  { id: 'sheets-150', name: 'Sanding sheets, finer', kind: 'abrasive', size: 'P150', onHand: 20 },
+  { id: 'sheets-180', name: 'Sanding sheets, fine', kind: 'abrasive', size: 'P180', onHand: 20 },
   { id: 'oil', name: 'Board oil', kind: 'finish', onHand: 750 },
 ];
 

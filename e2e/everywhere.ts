@@ -124,6 +124,12 @@ export const WINDOWS: Record<string, Place['go']> = {
     await tool(page, 'Sizes that follow');
     await dialog(page);
   },
+  'screens/job/MovementWindow.tsx': async (page, house) => {
+    await openJob(page, house, 'Signal-room table');
+    await tool(page, 'Movement over the year');
+    await dialog(page);
+    await expect(page.getByRole('img', { name: /^Width through the year/ })).toBeVisible();
+  },
   'screens/job/ProposeWindow.tsx': async (page, house) => {
     await openJob(page, house, 'Chart-chest lid');
     await mark(page, 'glue').click();

@@ -116,11 +116,12 @@ try {
   await page.getByRole('link', { name: 'Sheets' }).click();
   await page.getByRole('article').last().scrollIntoViewIfNeeded();
   await take('assembly-sheet');
-  await open('Chart-chest lid');
-  await step('glue');
-  await page.getByRole('button', { name: 'Joints' }).click();
-  await page.mouse.move(640, 790);
-  await take('joints');
+  await open('Signal-room table');
+  await step('fit-1');
+  await page.getByRole('button', { name: 'Movement over the year' }).click();
+  await page.getByRole('img', { name: /^Width through the year/ }).waitFor();
+  await take('movement');
+  await page.keyboard.press('Escape');
   await open('Tower stair tread');
   await step('glue');
   await tab('Clamps');

@@ -15,8 +15,8 @@ export interface AirKind extends Air {
 }
 
 /**
- * Rooms as they usually are: middles of the ranges of indoor humidity in ../docs/sources.md (recalled from memory; heated rooms of
- * northern lands likely, dry and damp coasts unsure). What was measured in the room itself comes first.
+ * Rooms as they usually are: middles of the ranges of indoor humidity that are usual (recalled from memory, docs/sources.md; heated rooms of
+ * northern lands likely, dry lands and damp coasts unsure). What was measured in the room itself comes first.
  */
 export const AIR_KINDS: readonly AirKind[] = [
   {

@@ -1,4 +1,4 @@
-import type { Finding, Step } from '../document';
+import type { BuildDocument, Finding, Step } from '../document';
 import { ownersOf } from '../glueup';
 import {
   type Blank,
@@ -14,14 +14,20 @@ import {
   type StrainDifference,
   type Vec3,
 } from '../solid';
-import { roomOf } from '../steps';
+import { roomOf, swingOf } from '../steps';
 import { findSpecies, isSolid, speciesName } from '../wood';
 import type { ReviewContext } from './context';
 
 /** Fibres that cross by less run along one another: such a joint is an ordinary one. Cosine of 20 degrees. */
 const ALONG = Math.cos((20 * Math.PI) / 180);
-/** Change of moisture over a year indoors, %; common practice, as in the seasonal check of the shop arithmetic. */
+/** Change of moisture over a year indoors, %, where nobody told the place; common practice, as in the seasonal check of the shop arithmetic. */
 const YEAR_PCT = 4;
+/** The change of moisture over a year where the piece will stand, %. */
+function yearPct(build: BuildDocument): number {
+  if (!build.place) return YEAR_PCT;
+  const { dry, damp } = swingOf(build);
+  return Math.round((damp - dry) * 10) / 10;
+}
 /** Less movement than this is taken up by wood and glue, mm; common practice. */
 const TAKEN_UP_MM = 1;
 
@@ -69,7 +75,7 @@ function joinedLength(list: readonly Contact[], along: Vec3): number {
 }
 
 /** How far one side wants to move past the other along the joint, in the direction in which it is most. */
-function movesOf({ contacts: list, differences }: Side): { length: number; moves: number } {
+function movesOf({ contacts: list, differences }: Side, year: number): { length: number; moves: number } {
   const area = list.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
   const mean = (of: (d: StrainDifference) => number) =>
     differences.reduce((sum, d, i) => sum + of(d) * list[i].areaMm2, 0) / area;
@@ -84,7 +90,7 @@ function movesOf({ contacts: list, differences }: Side): { length: number; moves
   return strains
     .map(({ along, strain }) => {
       const length = joinedLength(list, along);
-      return { length, moves: Math.abs(strain) * length * YEAR_PCT };
+      return { length, moves: Math.abs(strain) * length * year };
     })
     .reduce((a, b) => (b.moves > a.moves ? b : a));
 }
@@ -125,8 +131,9 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
       sides.set(key, side);
     }
   }
+  const year = yearPct(context.build);
   const moves = [...sides.values()].map(
-    (side): Moves => ({ ...movesOf(side), ...(side.sheet ? { sheet: side.sheet } : {}) }),
+    (side): Moves => ({ ...movesOf(side, year), ...(side.sheet ? { sheet: side.sheet } : {}) }),
   );
   // Wood on wood and wood on a sheet are two things to look at: the worst of each.
   const worst = (list: readonly Moves[]): Finding[] =>
@@ -134,6 +141,7 @@ export function crossGrain(step: Step, context: ReviewContext): Finding[] {
       ? across(
           step,
           list.reduce((a, b) => (b.moves > a.moves + 1e-9 ? b : a)),
+          year,
         )
       : [];
   return [
@@ -149,7 +157,7 @@ interface Moves {
   sheet?: string;
 }
 
-function across(step: Step, { length, moves, sheet }: Moves): Finding[] {
+function across(step: Step, { length, moves, sheet }: Moves, year: number): Finding[] {
   if (moves < TAKEN_UP_MM) return [];
   if (sheet)
     return [
@@ -160,11 +168,11 @@ function across(step: Step, { length, moves, sheet }: Moves): Finding[] {
         message: [
           `Wood glued to ${speciesName(sheet).toLowerCase()} over `,
           { mm: length },
-          `: over a change of ${YEAR_PCT} % moisture the wood wants to move `,
+          `: over a change of ${year} % moisture the wood wants to move `,
           { mm: moves },
           ' and the other holds it. It cracks, or the piece bends; fasten it so that it can slide, use narrow strips along the edge, or cover both faces alike with thin wood.',
         ],
-        numbers: { length, moves, moisture: YEAR_PCT },
+        numbers: { length, moves, moisture: year },
         fixes: [],
       },
     ];
@@ -176,11 +184,11 @@ function across(step: Step, { length, moves, sheet }: Moves): Finding[] {
       message: [
         'Glued across the grain over ',
         { mm: length },
-        `: over a change of ${YEAR_PCT} % moisture one side wants to move `,
+        `: over a change of ${year} % moisture one side wants to move `,
         { mm: moves },
         ' more than the other. It cracks or lets go; fasten it so that it can slide, glue only the middle, or turn the grain.',
       ],
-      numbers: { length, moves, moisture: YEAR_PCT },
+      numbers: { length, moves, moisture: year },
       fixes: [],
     },
   ];

@@ -10,6 +10,7 @@ import { featureFindings } from './features';
 import { glueUpFindings } from './glueups';
 import { oddChequer, raggedEnds, sliceCounts, thicknessSteps } from './layup';
 import { hollows } from './hollows';
+import { rigidInlays } from './inlays';
 import { leafMargins } from './leaves';
 import { machineLimits } from './limits';
 import { materialFindings } from './materials';
@@ -94,6 +95,7 @@ function raise(asked: BuildDocument, timeline: Timeline, today?: string): Findin
     wrongTool,
     materialFindings,
     ownFindings,
+    rigidInlays,
   ];
   return [
     ...timeline.problems,

@@ -1,5 +1,5 @@
-import { cellCentre, type Cell } from './cell';
-import { movePoint } from './rigid';
+import type { Cell } from './cell';
+import { radialMean } from './strain';
 import { cross, normalized, type Vec3 } from './vec';
 
 /** Dimensional change coefficients of a wood: strain per 1 % moisture, radial, tangential, and along the grain (none if missing). */
@@ -11,25 +11,18 @@ export interface MovementCoefficients {
 
 type Symmetric = [number, number, number, number, number, number]; // xx yy zz xy xz yz
 
-/** Free strain per 1 % moisture at a cell's centre, in the blank's frame: eR r r' + eT t t' + eL l l'. */
-function strain(cell: Cell, movement: MovementCoefficients): Symmetric {
-  const inLog = movePoint(cell.toLog, cellCentre(cell));
-  const length = Math.hypot(inLog[0], inLog[1]) || 1;
-  const radialInLog: Vec3 = [inLog[0] / length, inLog[1] / length, 0];
-  const back = (v: Vec3): Vec3 => {
-    const m = cell.toLog;
-    return [
-      m[0] * v[0] + m[4] * v[1] + m[8] * v[2],
-      m[1] * v[0] + m[5] * v[1] + m[9] * v[2],
-      m[2] * v[0] + m[6] * v[1] + m[10] * v[2],
-    ];
-  };
-  const r = back(radialInLog);
-  const t = back([-radialInLog[1], radialInLog[0], 0]);
-  const l = back([0, 0, 1]);
-  const along = movement.along ?? 0;
+/** Free strain per 1 % moisture averaged over a cell, in the blank's frame: eR r r' + eT t t' + eL l l'. */
+function strain(cell: Cell, { radial, tangential, along = 0 }: MovementCoefficients): Symmetric {
+  const { cc, cs } = radialMean(cell);
+  const m = cell.toLog;
+  // In the log: what the rings do in its section, and the grain along it.
+  const more = radial - tangential;
+  const [xx, yy, xy] = [tangential + more * cc, tangential + more * (1 - cc), more * cs];
   const entry = (i: number, j: number) =>
-    movement.radial * r[i] * r[j] + movement.tangential * t[i] * t[j] + along * l[i] * l[j];
+    xx * m[i] * m[j] +
+    yy * m[4 + i] * m[4 + j] +
+    xy * (m[i] * m[4 + j] + m[4 + i] * m[j]) +
+    along * m[8 + i] * m[8 + j];
   return [entry(0, 0), entry(1, 1), entry(2, 2), entry(0, 1), entry(0, 2), entry(1, 2)];
 }
 

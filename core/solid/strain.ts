@@ -43,19 +43,27 @@ function radialIntegrals(polygon: readonly Point[], angle: number): { area: numb
   return { area, cos2 };
 }
 
-/** Share of the squared cosine to the radius, averaged over a section; the section’s area. */
-function radialShare(polygon: readonly Point[], angle: number): { area: number; cos2: number } {
+/** Two of these say how rings lie in a section on the average: the squared cosine of the radius to x, and to the line halfway to y. */
+interface Integrals {
+  area: number;
+  toX: number;
+  toHalf: number;
+}
+
+/** Integrals over a section: exact near the pith; far from it as at the middle. */
+function integralsOf(polygon: readonly Point[]): Integrals {
   const xs = polygon.map(({ x }) => x);
   const ys = polygon.map(({ y }) => y);
   const middle = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
   const size = Math.hypot(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
-  const { area, cos2 } = radialIntegrals(polygon, angle);
-  if (Math.hypot(middle.x, middle.y) > FAR * size)
-    return {
-      area: Math.abs(area),
-      cos2: Math.abs(area) * Math.cos(Math.atan2(middle.y, middle.x) - angle) ** 2,
-    };
-  return { area: Math.abs(area), cos2: Math.sign(area) * cos2 };
+  const { area, cos2: toX } = radialIntegrals(polygon, 0);
+  if (Math.hypot(middle.x, middle.y) > FAR * size) {
+    const angle = Math.atan2(middle.y, middle.x);
+    const share = (from: number) => Math.abs(area) * Math.cos(angle - from) ** 2;
+    return { area: Math.abs(area), toX: share(0), toHalf: share(Math.PI / 4) };
+  }
+  const sign = Math.sign(area);
+  return { area: sign * area, toX: sign * toX, toHalf: sign * radialIntegrals(polygon, Math.PI / 4).cos2 };
 }
 
 /** Gauss’s three places between 0 and 1, with their weights. */
@@ -79,29 +87,52 @@ function sectionsOf(inLog: Cell): { polygon: Point[]; weight: number }[] {
   );
 }
 
+/** How the radius lies across a cell in its log on the average: means of its squared cosine to x, and of sine times cosine. */
+export interface RadialMean {
+  cc: number;
+  cs: number;
+}
+
+/** Cells never change: each is summed once. */
+const known = new WeakMap<Cell, RadialMean>();
+
 /**
- * How much of a direction lies across the rings, along them and along the grain, averaged over a cell’s wood as it stands within
- * its faces: so much of each free strain it shows. A strain taken at the middle alone can be out by a seventh where the pith is near.
+ * How the radius lies on the average over a cell’s wood, as it stands within its faces. Taken at the middle alone, a strain can be out
+ * by a seventh where the pith is near.
  */
+export function radialMean(cell: Cell): RadialMean {
+  const before = known.get(cell);
+  if (before) return before;
+  const parts = sectionsOf(moveCell(cell, cell.toLog)).flatMap(({ polygon, weight }) =>
+    polygon.length < 3 ? [] : [{ weight, ...integralsOf(polygon) }],
+  );
+  const sum = (of: (part: Integrals) => number) =>
+    parts.reduce((all, part) => all + part.weight * of(part), 0);
+  const area = sum((part) => part.area);
+  const within = (share: number) => Math.min(1, Math.max(0, share));
+  let mean: RadialMean;
+  if (area > 0)
+    mean = {
+      cc: within(sum((part) => part.toX) / area),
+      cs: within(sum((part) => part.toHalf) / area) - 0.5,
+    };
+  else {
+    // A sliver without a section: as at its middle.
+    const [x, y] = movePoint(cell.toLog, cellCentre(cell));
+    const long = Math.hypot(x, y) || 1;
+    mean = { cc: (x / long) ** 2, cs: (x * y) / long ** 2 };
+  }
+  known.set(cell, mean);
+  return mean;
+}
+
+/** How much of a direction lies across the rings, along them and along the grain, averaged over a cell: so much of each free strain it shows. */
 export function grainShares(cell: Cell, direction: Vec3): GrainShares {
-  const u = turnDirection(cell.toLog, direction);
-  const across = u[0] * u[0] + u[1] * u[1];
-  const along = 1 - across;
-  if (across < 1e-12) return { radial: 0, tangential: 0, along: 1 };
-  const angle = Math.atan2(u[1], u[0]);
-  const parts = sectionsOf(moveCell(cell, cell.toLog)).flatMap(({ polygon, weight }) => {
-    if (polygon.length < 3) return [];
-    const { area, cos2 } = radialShare(polygon, angle);
-    return [{ area: area * weight, cos2: cos2 * weight }];
-  });
-  const area = parts.reduce((sum, part) => sum + part.area, 0);
-  const centre = movePoint(cell.toLog, cellCentre(cell));
-  const mean =
-    area > 0
-      ? parts.reduce((sum, part) => sum + part.cos2, 0) / area
-      : Math.cos(Math.atan2(centre[1], centre[0]) - angle) ** 2;
-  const radial = across * Math.min(1, Math.max(0, mean));
-  return { radial, tangential: across - radial, along };
+  const [x, y] = turnDirection(cell.toLog, direction);
+  const { cc, cs } = radialMean(cell);
+  const across = x * x + y * y;
+  const radial = Math.min(across, Math.max(0, cc * x * x + (1 - cc) * y * y + 2 * cs * x * y));
+  return { radial, tangential: across - radial, along: 1 - across };
 }
 
 /** The way of a line along an axis through a cell: where it enters and leaves; undefined where it passes it by. */

@@ -6,7 +6,6 @@ import {
   type Blank,
   type Cell,
   growthAlong,
-  type GrainShares,
   grainShares,
   splitBlank,
   unit,
@@ -45,21 +44,11 @@ export function swingOf({ place, shop }: Pick<BuildDocument, 'place' | 'shop'>):
   };
 }
 
-/** Cells never change: how the grain of each lies to an axis is summed once. */
-const known = new WeakMap<Cell, Map<Axis, GrainShares>>();
-function sharesOf(cell: Cell, axis: Axis): GrainShares {
-  const own = known.get(cell) ?? new Map<Axis, GrainShares>();
-  known.set(cell, own);
-  const shares = own.get(axis) ?? grainShares(cell, unit(axis));
-  own.set(axis, shares);
-  return shares;
-}
-
 /** How wood grows along an axis from one moisture to another, %, as a share of its size. */
 export const strainFrom =
   (axis: Axis, fromPct: number, toPct: number, relation: MovementRelation) =>
   (cell: Cell): number => {
-    const shares = sharesOf(cell, axis);
+    const shares = grainShares(cell, unit(axis));
     const strains = strainsOf(cell.origin.species, fromPct, toPct, relation);
     return (
       shares.radial * strains.radial + shares.tangential * strains.tangential + shares.along * strains.along

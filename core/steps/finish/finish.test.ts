@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { tasksOf } from '../../bench';
+import { DateTime } from 'luxon';
+import { schedule, tasksOf, toBuy } from '../../bench';
 import { FINISH_KINDS, FINISH_LIST, FINISH_USES } from '../../kit';
 import { expectMended } from '../../review/mended.fixture';
 import { findingsOf } from '../../review';
@@ -94,6 +95,52 @@ describe('finish', () => {
         .filter((task) => task.step === 'finish')
         .map(({ kind }) => kind),
     ).toEqual(['coat', 'cure']);
+  });
+
+  it('coats over a weekend and a clock change: work in working hours, waits in real ones', () => {
+    const job = build(top, [GLUE, step({ finish: 'polyOil', coats: 3, hours: 20, cureDays: 3 })]);
+    const done = {
+      ...job,
+      steps: job.steps.map((each) => (each.id === 'finish' ? each : { ...each, done: true })),
+    };
+    const zone = 'Europe/Berlin';
+    // Friday before 29 March 2026, when clocks go forward.
+    const now = DateTime.fromISO('2026-03-27T16:00', { zone }).toMillis();
+    const room = { hours: { days: [1, 2, 3, 4, 5], from: 8, to: 17 }, zone, clamps: {}, benches: 2 };
+    const placed = schedule(tasksOf('j', done, run(done)), now, room).filter(
+      (task) => task.step === 'finish',
+    );
+    const work = placed.filter(({ kind }) => kind === 'work');
+    expect(work.map(({ from }) => DateTime.fromMillis(from, { zone }).toFormat('ccc d HH:mm'))).toEqual([
+      'Fri 27 16:00',
+      'Mon 30 08:00',
+      'Tue 31 08:00',
+    ]);
+    placed.slice(1).forEach((task, i) => expect(task.from).toBeGreaterThanOrEqual(placed[i].to));
+    const cure = placed.at(-1);
+    expect((cure?.to ?? 0) - (cure?.from ?? 0)).toBe(72 * 3_600_000);
+  });
+
+  it('what several coats of one finish take adds up over the job, against what is left', () => {
+    const two = build(top, [
+      GLUE,
+      step({ finish: 'polyOil', coats: 1, hours: 8 }),
+      step({ id: 'again', inputs: ['finished'], output: 'twice', finish: 'polyOil', coats: 2, hours: 8 }),
+    ]);
+    const size = FINISH_KINDS.polyOil.name;
+    const shop = {
+      ...two.shop,
+      supplies: [{ id: 'can', name: 'Can', kind: 'finish' as const, size, onHand: 100 }],
+    };
+    const job = { ...two, shop };
+    const [short] = toBuy(job, run(job));
+    const all = [1, 2].reduce(
+      (sum, coats) =>
+        sum +
+        Math.ceil(finishRows(step({ finish: 'polyOil', coats }), pieces()).reduce((s, { ml }) => s + ml, 0)),
+      0,
+    );
+    expect(short).toMatchObject({ have: 100, short: all - 100 });
   });
 
   it('wants some finish at hand, and says that oily rags can catch fire', () => {

@@ -10,7 +10,15 @@ import { strainsOf } from '../../wood';
 import { build, GLUE, slot } from '../steps.fixture';
 import { movesOf, swingOf } from '../swing';
 import type { WorkPiece } from '../timeline';
-import { beginFitting, coreLength, FITTING_LIST, type Fitting, fitPlaceOf, fittingKindOf } from '.';
+import {
+  beginFitting,
+  coreLength,
+  FITTING_LIST,
+  type Fitting,
+  fitPlaceOf,
+  fittingKindOf,
+  mitreOpening,
+} from '.';
 
 /** A piece of white oak, flat-sawn all through: its pith far below. */
 const oak = (size: Vec3): WorkPiece => {
@@ -147,6 +155,14 @@ it('maple 600 wide between 30 and 65 % at 21 degrees moves 12.26', () => {
   expect(dry).toBeCloseTo(6.17, 2);
   expect(damp).toBeCloseTo(11.96, 2);
   expect(movesOf(piece.blank, 1, swingOf(placed(place))).out).toBeCloseTo(12.26, 1);
+});
+
+it('a mitre of members 90 wide in maple over 4 % opens by 0.803 degrees and 1.78', () => {
+  // Geometry: 2 atan(1 + e) - 90, over 90 times the root of 2; e = 4 x 0.00353 (Wood Handbook, from memory).
+  const { degrees, gapMm } = mitreOpening(4 * 0.00353, 90);
+  expect(degrees).toBeCloseTo(0.803, 3);
+  expect(gapMm).toBeCloseTo(1.78, 2);
+  expect(mitreOpening(0, 90)).toEqual({ degrees: 0, gapMm: 0 });
 });
 
 it('shoulders moved back make the whole twice as much shorter, unless the ends have it to spare', () => {
@@ -343,6 +359,36 @@ describe('in a job', () => {
       }
       expect(fittingKindOf(fitting).report(fitting, fitPlaceOf(now, job)).problems).toEqual([]);
     }
+  });
+
+  it('a line of metal across the moving width is found among features too, along the grain not', () => {
+    const line = (runs: string) =>
+      ({
+        id: 'cut',
+        kind: 'feature',
+        inputs: ['panel'],
+        output: 'cut',
+        edges: 'now',
+        features: [
+          {
+            id: 'line',
+            kind: 'inlay',
+            of: 'metal',
+            side: 'upper',
+            u: { from: 'middle', by: mm(0) },
+            v: { from: 'middle', by: mm(0) },
+            runs,
+            length: mm(600),
+            width: mm(6),
+            depth: mm(4),
+            radius: mm(0),
+          },
+        ],
+      }) as unknown as Step;
+    const job = panel(line('across'), between(6, 12, 8));
+    expect(expectMended(job, 'held-across-grain').numbers.out).toBeGreaterThan(4);
+    const along = panel(line('along'), between(6, 12, 8));
+    expect(findingsOf(along, run(along)).map(({ code }) => code)).not.toContain('held-across-grain');
   });
 
   it('says that a heated house is assumed where nobody told the place', () => {

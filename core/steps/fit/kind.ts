@@ -16,9 +16,19 @@ export interface FitPlace {
   up: (mm: number) => number;
 }
 
+/** What can be wrong with a fitting. */
+export const FIT_CODES = [
+  'held-across-grain',
+  'relief-short',
+  'slot-short',
+  'gap-short',
+  'does-not-fit',
+  'edges-waited',
+] as const satisfies FindingCode[];
+
 /** What will not do about a fitting, with its number and changes that may mend it. */
 export interface FitProblem<F> {
-  code: FindingCode;
+  code: (typeof FIT_CODES)[number];
   severity: 'warning' | 'stop';
   message: Phrase[];
   numbers: Record<string, number>;

@@ -4,6 +4,7 @@ import { breadboard } from './kinds/breadboard';
 import { fixing } from './kinds/fixing';
 import { frame } from './kinds/frame';
 import { gap } from './kinds/gap';
+import { mitre } from './kinds/mitre';
 import { rigid } from './kinds/rigid';
 import { shoulders } from './kinds/shoulders';
 import { waited } from './kinds/waited';
@@ -16,6 +17,7 @@ export const FITTING_KINDS: { [K in FittingKindName]: FittingKind<FittingKinds[K
   fixing,
   gap,
   against,
+  mitre,
   rigid,
   shoulders,
   waited,

@@ -422,7 +422,7 @@ export const install: StepRoom<InstallStep> = {
   },
   labour: { setUp: 20, each: 30 },
   caution:
-    'Lift with straight backs, agree on the way and on the word before it is moved; nobody stands below on stairs alone.',
+    'Lift with straight backs, agree on the way and on the word before it is moved; nobody stands below on stairs alone. The saw’s manual comes first.',
 };
 
 declare module '../../document/step' {

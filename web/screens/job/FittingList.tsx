@@ -36,7 +36,7 @@ export function FittingList({ build, step }: { build: BuildDocument; step: FitSt
     if (begun) set([...fittings, begun]);
   };
   return (
-    <section className="col-span-2 flex flex-col gap-3" aria-label="What is fitted">
+    <div className="flex flex-col gap-3">
       {fittings.map((fitting, i) => (
         <fieldset key={fitting.id} className="border-line border-b border-dotted pb-3">
           <legend className="flex w-full items-center gap-2 pb-1">
@@ -117,6 +117,6 @@ export function FittingList({ build, step }: { build: BuildDocument; step: FitSt
           )}
         </DropDown>
       )}
-    </section>
+    </div>
   );
 }

@@ -254,7 +254,12 @@ function StepField({
       }
       if (field.of.is === 'fitting') {
         const fit = asFit(step);
-        return fit ? <FittingList build={build} step={fit} /> : null;
+        return fit ? (
+          <section className="col-span-2" aria-label={label}>
+            <h3 className="label pb-1">{label}</h3>
+            <FittingList build={build} step={fit} />
+          </section>
+        ) : null;
       }
       if (field.of.is === 'number')
         return (

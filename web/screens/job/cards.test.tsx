@@ -92,7 +92,44 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
   },
   crosscut: { step: own('crosscut', { saw: saw.id, length: mm(300) }), labels: ['Saw', 'Length'] },
   rest: { step: own('rest', {}), labels: ['Hours of rest', 'value="12"'] },
-  finish: { step: own('finish', { coats: 3 }), labels: ['Hours each coat dries', 'Coats', 'value="3"'] },
+  finish: {
+    step: own('finish', { finish: 'polyOil', coats: 3 }),
+    labels: [
+      'Polyurethane, oil-based',
+      'It must stand',
+      'Hours each coat dries',
+      'Coats',
+      'value="3"',
+      'Lost on rag or brush',
+      'Coats place by place',
+    ],
+  },
+  fill: {
+    step: own('fill', {
+      with: 'epoxy',
+      voids: [{ shape: 'round', length: mm(20), width: mm(10), depth: mm(8), count: 3 }],
+    }),
+    labels: ['Filled with', 'Colour', 'Void 1', 'Shape', 'Depth', 'How many alike', 'Add: void'],
+  },
+  fit: { step: own('fit', { fittings: [] }), labels: ['What is fitted'] },
+  install: {
+    step: own('install', {
+      people: 2,
+      carried: 'flat',
+      leftDegrees: 91,
+      wall: [{ at: mm(0), gap: mm(3) }],
+    }),
+    labels: [
+      'People',
+      'Carried',
+      'Up or down stairs',
+      'Left corner, degrees',
+      'Reading of the wall behind 1',
+      'Falls back by',
+      'What it rests on',
+      'Sink and hob',
+    ],
+  },
   resaw: { step: own('resaw', { saw: saw.id, leaves: 4 }), labels: ['Saw', 'Leaves', 'value="4"'] },
   oblique: {
     step: own('oblique', {
@@ -121,7 +158,17 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
     step: own('feature', { features: [], edges: 'finished' }),
     labels: ['Places are measured from', 'Finished edges', 'What is cut'],
   },
-  surface: { step: own('surface', {}), labels: [] },
+  surface: {
+    step: own('surface', { by: 'sand', grits: [120, 180] }),
+    labels: [
+      'With',
+      'The faces are',
+      'Grits, coarse to fine',
+      'value="120, 180"',
+      'Edges and ends too',
+      'Raise the grain',
+    ],
+  },
   outside: { step: own('outside', { days: 5 }), labels: ['Days until it is back', 'value="5"'] },
 };
 
