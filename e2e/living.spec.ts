@@ -47,7 +47,7 @@ test('a top with breadboard ends through a year of movement', async ({ page }) =
   await humidity.fill('100');
   await expect(year).toContainText('from 5 to 95');
   await humidity.fill('20');
-  await choose(page, 'Kind of room', 'As it was measured there');
+  await choose(page, 'Kind of room', 'All twelve months as measured there');
   await expect(year.getByLabel('December')).toBeVisible();
   await page.keyboard.press('Escape');
   await stored(page);

@@ -354,7 +354,7 @@ export const install: StepRoom<InstallStep> = {
         },
       },
     },
-    saw: { is: 'id', of: 'saw', label: 'Scribed with', group: WALLS, optional: true, carried: true },
+    saw: { is: 'id', of: 'saw', label: 'Scribed with', when: isScribed, optional: true, carried: true },
     supportLeft: {
       is: 'length',
       label: 'Left support, from the left end',

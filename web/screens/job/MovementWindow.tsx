@@ -180,6 +180,7 @@ function Boards({ sheet }: { sheet: MovementSheet }) {
 }
 
 const OWN = 'own';
+const MONTHLY = 'monthly';
 const sameAir = (a: Pick<AirKind, 'dry' | 'damp'>, b: Pick<AirKind, 'dry' | 'damp'>) =>
   JSON.stringify([a.dry, a.damp]) === JSON.stringify([b.dry, b.damp]);
 
@@ -188,7 +189,7 @@ function PlaceSettings({ build, sheet }: { build: BuildDocument; sheet: Movement
   const edit = useEdit();
   const { place } = build;
   const air: PlaceOfUse = place ?? DEFAULT_AIR;
-  const kind = place?.months ? OWN : (AIR_KINDS.find((each) => sameAir(each, air))?.id ?? OWN);
+  const kind = place?.months ? MONTHLY : (AIR_KINDS.find((each) => sameAir(each, air))?.id ?? OWN);
   const set = (change: { [K in keyof PlaceOfUse]?: PlaceOfUse[K] | undefined }, mark?: string) => {
     const { dry, damp, driest, months, fittedPct, relation } = { ...air, ...change };
     const next: PlaceOfUse = {
@@ -229,11 +230,16 @@ function PlaceSettings({ build, sheet }: { build: BuildDocument; sheet: Movement
           value={kind}
           options={[
             ...AIR_KINDS.map(({ id, name }) => ({ value: id, label: name })),
-            { value: OWN, label: 'As it was measured there' },
+            // Typed humidities are that by themselves.
+            ...(kind === OWN || kind === MONTHLY
+              ? [{ value: OWN, label: 'Two months as measured there' }]
+              : []),
+            { value: MONTHLY, label: 'All twelve months as measured there' },
           ]}
           onChange={(id) => {
             const chosen = AIR_KINDS.find((each) => each.id === id);
             if (chosen) set({ dry: chosen.dry, damp: chosen.damp, driest: chosen.driest, months: undefined });
+            else if (id === OWN) set({ months: undefined });
             else
               set({
                 months: yearOf(air).map((each) => ({ ...each, humidityPct: Math.round(each.humidityPct) })),
