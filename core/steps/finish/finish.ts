@@ -89,7 +89,7 @@ const amountOf = (step: FinishStep, pieces: readonly WorkPiece[]): number =>
   finishRows(step, pieces).reduce((sum, { ml }) => sum + ml, 0);
 
 /** What a piece must stand: as set, else what the job says of it, else worn. */
-export function useOf(
+export function standsWhat(
   { use }: FinishStep,
   { uses = [] }: Pick<BuildDocument, 'uses'>,
 ): FinishUse | undefined {
@@ -103,7 +103,7 @@ export function useOf(
         : undefined;
 }
 
-const useWords = (use: FinishUse): string =>
+const wordsFor = (use: FinishUse): string =>
   FINISH_USES.find(({ value }) => value === use)?.label.toLowerCase() ?? '';
 
 /** Faces alike within this, or one drinks and dries slower than the other and the piece bends: findings from 2 : 1 on. */
@@ -212,7 +212,7 @@ function findings(step: FinishStep, { build, entry }: Played): Finding[] {
       ],
     });
   const known = finishOf(step);
-  const use = useOf(step, build);
+  const use = standsWhat(step, build);
   if (!known) return out;
   const instead = (ok: (each: FinishFacts) => boolean) =>
     FINISH_LIST.filter(([, each]) => ok(each))
@@ -227,7 +227,7 @@ function findings(step: FinishStep, { build, entry }: Played): Finding[] {
       code: 'finish-not-food',
       severity: 'warning',
       message: [
-        `${known.name} is not for food (${useWords(use)}): it holds driers or solvents that no label clears. 0 of its kinds are known to be fit for it.`,
+        `${known.name} is not for food (${wordsFor(use)}): it holds driers or solvents that no label clears. 0 of its kinds are known to be fit for it.`,
       ],
       numbers: { fit: 0 },
       fixes: instead((each) => each.food !== 'no' && each.uses.includes(use)),
@@ -237,7 +237,7 @@ function findings(step: FinishStep, { build, entry }: Played): Finding[] {
       code: 'finish-unsuited',
       severity: 'warning',
       message: [
-        `${known.name} does not stand this: ${useWords(use)}. ${
+        `${known.name} does not stand this: ${wordsFor(use)}. ${
           use === 'cut'
             ? 'A film chips under a knife.'
             : use === 'outdoors'
@@ -373,7 +373,7 @@ export const finish: StepRoom<FinishStep> = {
   },
   flow: { waits: true },
   begin: ({ build }) => {
-    const use = useOf({} as FinishStep, build);
+    const use = standsWhat({} as FinishStep, build);
     const kind = FINISH_LIST.find(([, { uses }]) => use !== undefined && uses.includes(use))?.[0];
     return kind
       ? {

@@ -92,9 +92,6 @@ export const HELD_AT: ChoiceField<HeldAt> & { label: string } = {
 /** Less movement than this is taken up by wood and glue, mm (common practice). */
 export const TAKEN_UP_MM = 1;
 
-/** How far the width of a piece reaches from where it is held to the farther side, as a share of it. */
-export const reachShare = (held: HeldAt): number => (held === 'middle' || held === 'all' ? 0.5 : 1);
-
 /** The stretch of the width from where it is held to the side that is farther from it; both halves of a piece held in its middle. */
 export function stretches(held: HeldAt, widthMm: number): (readonly [number, number])[] {
   return held === 'middle' || held === 'all'

@@ -4,7 +4,7 @@ import { findingsOf } from '../../review';
 import { expectMended } from '../../review/mended.fixture';
 import { run } from '../../run';
 import { balanced, build, GLUE, last, size, slot } from '../steps.fixture';
-import type { InstallStep } from './install';
+import type { InstallStep } from './report';
 import { bears, peopleFor, tipsAt } from './lift';
 import { scribed } from './scribe';
 

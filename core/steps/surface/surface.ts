@@ -1,5 +1,6 @@
-import { type BuildDocument, makersOf, type Step, type StepBase } from '../../document';
+import { type BuildDocument, machineIdOf, makersOf, type StepBase } from '../../document';
 import {
+  doesWork,
   END_GRAIN_TIMES,
   ladderFor,
   type LadderAfter,
@@ -18,7 +19,6 @@ import type { Place } from '../begin';
 import type { Outcome } from '../context';
 import { faceAreas, isEndGrain } from '../faces';
 import type { Fact } from '../fact';
-import { machineOfStep, roomOf } from '../list';
 import type { StepRoom, TakesOff } from '../room';
 import type { WorkPiece } from '../timeline';
 import { laidBefore, softened } from './edges';
@@ -96,26 +96,24 @@ function runSurfacing(step: SurfaceStep, inputs: readonly WorkPiece[]): Outcome 
   return { pieces, lost };
 }
 
-/** How the faces of pieces were made: by the last machine before that went over them; end grain by itself. */
+/** How the faces of pieces were made: end grain by itself, else by the last machine that went over them, or the saw that split them. */
 function madeHow({ build, pieces, from }: Place): LadderAfter {
   if (isEndGrain(pieces)) return 'endGrain';
   for (const step of from ? makersOf(build, from) : []) {
-    const { machining, sawing } = roomOf(step);
-    const machine = machineOfStep(step, build);
-    if (machining && machining.over !== 'edges' && machine) {
-      const { cuts } = machineFacts(machine);
-      return cuts === 'knives'
-        ? 'planed'
-        : cuts === 'plane'
-          ? 'handPlaned'
-          : cuts === 'bit'
-            ? 'routed'
-            : 'sanded';
-    }
-    if (sawing && !machining && roomOf(step).flow.divides?.(step)) return 'sawn';
+    const id = step.off ? undefined : machineIdOf(step);
+    const machine = build.shop.machines.find((each) => each.id === id);
+    if (machine && (doesWork(machine, 'flatten') || doesWork(machine, 'mill')))
+      return BY_CUT[machineFacts(machine).cuts];
+    if (step.kind === 'resaw' && !step.off) return 'sawn';
   }
   return 'planed';
 }
+const BY_CUT: Record<ReturnType<typeof machineFacts>['cuts'], LadderAfter> = {
+  knives: 'planed',
+  plane: 'handPlaned',
+  bit: 'routed',
+  abrasive: 'sanded',
+};
 
 const m2 = (mm2: number) => mm2 / 1e6;
 
@@ -334,7 +332,3 @@ declare module '../../document/finding' {
     'grits-out-of-order': true;
   }
 }
-
-/** A surface step, or undefined for any other. */
-export const asSurface = (step: Step | undefined): SurfaceStep | undefined =>
-  step?.kind === 'surface' && !step.off ? step : undefined;
