@@ -2,9 +2,9 @@ import { curveMonotoneX, line as lineOf, scaleLinear } from 'd3';
 import { type Display, lengthText, lengthUnit, offText } from '../../core/units';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const HEIGHT = 190;
+const HEIGHT = 214;
 const WIDTH = 560;
-const ROOM = { left: 64, right: 14, top: 22, bottom: 26 };
+const ROOM = { left: 70, right: 14, top: 22, bottom: 46 };
 
 /** A width month by month as a curve, with the width it was fitted at. */
 export function YearCurve({
@@ -47,7 +47,7 @@ export function YearCurve({
           x={x(i)}
           y={HEIGHT - 8}
           textAnchor="middle"
-          className="fill-graphite text-[12px] max-desk:text-[17px]"
+          className="fill-graphite text-[12px] max-desk:text-[21px]"
         >
           {i % 2 === 0 ? month : ''}
         </text>
@@ -60,7 +60,12 @@ export function YearCurve({
         stroke="#535b60"
         strokeDasharray="5 4"
       />
-      <text x={ROOM.left - 6} y={y(fitted) + 4} textAnchor="end" className="fill-graphite text-[12px]">
+      <text
+        x={ROOM.left - 6}
+        y={y(fitted) + 4}
+        textAnchor="end"
+        className="fill-graphite text-[12px] max-desk:text-[19px]"
+      >
         fitted
       </text>
       <path d={path} fill="none" stroke="#22272a" strokeWidth="1.6" />
@@ -71,7 +76,7 @@ export function YearCurve({
             x={x(at(mm))}
             y={y(mm) + (up ? -8 : 17)}
             textAnchor={at(mm) < 2 ? 'start' : at(mm) > 9 ? 'end' : 'middle'}
-            className="rule fill-ink text-[13px] font-medium max-desk:text-[17px]"
+            className="rule fill-ink text-[13px] font-medium max-desk:text-[21px]"
           >
             {mm >= fitted ? '+' : '−'}
             {offText(Math.abs(mm - fitted), display)} {lengthUnit(display)}

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { BuildDocument, PlaceOfUse } from '../../../core/document';
 import { AIR_KINDS, type AirKind, DEFAULT_AIR, ROOM_HUMIDITY, yearOf } from '../../../core/kit';
-import { offText } from '../../../core/units';
+import { type Display, offText } from '../../../core/units';
 import type { MovementSheet } from '../../../core/view';
 import { MOVEMENT_RELATIONS, type MovementRelation } from '../../../core/wood';
 import { useDisplay } from '../../app/display';
@@ -128,6 +128,10 @@ function Sizes({ sheet }: { sheet: MovementSheet }) {
   );
 }
 
+/** Less than this no thumb feels, mm (common practice). */
+const NO_STEP_MM = 0.01;
+const stepText = (mm: number, display: Display): string => (mm < NO_STEP_MM ? '–' : offText(mm, display));
+
 /** So many boards are listed; a chequer of more is told by its sizes. */
 const MOST_LISTED = 40;
 
@@ -165,7 +169,7 @@ function Boards({ sheet }: { sheet: MovementSheet }) {
                 <td className="rule pr-3 text-right">{offText(moves.out, display)}</td>
                 <td className="rule pr-3 text-right">{offText(moves.in, display)}</td>
                 <td className="rule text-right">
-                  {sheet.joints[i] ? offText(sheet.joints[i].stepMm, display) : ''}
+                  {sheet.joints[i] ? stepText(sheet.joints[i].stepMm, display) : ''}
                 </td>
               </tr>
             ))}
