@@ -1,9 +1,11 @@
-import type { BuildDocument, Phrase } from '../document';
+import type { BuildDocument, Phrase, Step } from '../document';
 import { dependentSizes, type SizeOutcome } from '../sizes';
 import {
+  asFit,
   asPlayed,
   cutList,
   type Fact,
+  fittingName,
   featureCuts,
   isNoPasses,
   type PassPlan,
@@ -38,7 +40,7 @@ export function settingSheet(asked: BuildDocument, timeline: Timeline): SettingS
     const plan = passPlan(step, entry, build);
     const passes = plan && !isNoPasses(plan) ? plan : undefined;
     const cuts = [...cutList(step, entry, build), ...featureCuts(step, entry, build)];
-    const facts = roomOf(step).facts?.(step, { build, entry }) ?? [];
+    const facts = (roomOf(step).facts?.(step, { build, entry }) ?? []).map((fact) => withOwner(step, fact));
     return passes || cuts.length + facts.length > 0
       ? [{ step: step.id, title: stepTitle(build, step), ...(passes ? { passes } : {}), cuts, facts }]
       : [];
@@ -46,6 +48,12 @@ export function settingSheet(asked: BuildDocument, timeline: Timeline): SettingS
   const alike = merged(steps);
   const sizes = dependentSizes(build, timeline);
   return alike.length + sizes.length > 0 ? { steps: alike, sizes } : undefined;
+}
+
+/** What is told of one fitting, under its name: on paper all of them stand in one list. */
+function withOwner(step: Step, fact: Fact): Fact {
+  const fitting = asFit(step)?.fittings.find(({ id }) => id === fact.of);
+  return fitting ? { ...fact, name: `${fittingName(fitting)}: ${fact.name.toLowerCase()}` } : fact;
 }
 
 /** Steps that are set alike, as the same work on several sections, told once under all their names. */

@@ -50,7 +50,7 @@ export function beginFitting(
   // Rounded sizes may be a hair short of one another: what mends that is part of how it begins.
   for (let turns = 0; turns < MOST_TURNS; turns++) {
     const fix = fittingKindOf(fitting).report(fitting, at).problems[0]?.fixes[0];
-    if (!fix) break;
+    if (!fix?.change) break;
     fitting = { ...fitting, ...fix.change } as Fitting;
   }
   return fitting;
@@ -94,9 +94,9 @@ function findingsOf(step: FitStep, played: Played): Finding[] {
         severity,
         message: [`${fittingName(fitting)}: `, ...message],
         numbers: { ...numbers, at: i + 1 },
-        fixes: fixes.map(({ label, change }) => ({
+        fixes: fixes.map(({ label, change, edit }) => ({
           label: `${fittingName(fitting)}: ${label.charAt(0).toLowerCase()}${label.slice(1)}`,
-          edit: {
+          edit: edit ?? {
             do: 'setStep',
             step: step.id,
             change: {

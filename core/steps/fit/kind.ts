@@ -1,4 +1,4 @@
-import type { FindingCode, Phrase } from '../../document';
+import type { Edit, FindingCode, Phrase } from '../../document';
 import type { Axis, Vec3 } from '../../solid';
 import type { ChoiceField, Field, LengthField } from '../field';
 import type { Fact } from '../fact';
@@ -26,13 +26,20 @@ export const FIT_CODES = [
   'edges-waited',
 ] as const satisfies FindingCode[];
 
+/** A change of a fitting, or of the job, that may mend what will not do. */
+export interface FitFix<F> {
+  label: string;
+  change?: Partial<F>;
+  edit?: Edit;
+}
+
 /** What will not do about a fitting, with its number and changes that may mend it. */
 export interface FitProblem<F> {
   code: (typeof FIT_CODES)[number];
   severity: 'warning' | 'stop';
   message: Phrase[];
   numbers: Record<string, number>;
-  fixes: { label: string; change: Partial<F> }[];
+  fixes: FitFix<F>[];
 }
 
 /** A fitting held against a year of movement. */

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { BuildDocument, PlaceOfUse } from '../../../core/document';
 import { AIR_KINDS, type AirKind, DEFAULT_AIR, ROOM_HUMIDITY, yearOf } from '../../../core/kit';
-import { type Display, offText } from '../../../core/units';
+import { dialled, type Display, offText } from '../../../core/units';
 import type { MovementSheet } from '../../../core/view';
 import { MOVEMENT_RELATIONS, type MovementRelation } from '../../../core/wood';
 import { useDisplay } from '../../app/display';
@@ -191,6 +191,9 @@ const sameAir = (a: Pick<AirKind, 'dry' | 'damp'>, b: Pick<AirKind, 'dry' | 'dam
 /** Where the piece will stand: a kind of room, or its own air; what it was fitted at; by what movement is told. */
 function PlaceSettings({ build, sheet }: { build: BuildDocument; sheet: MovementSheet | undefined }) {
   const edit = useEdit();
+  const display = useDisplay();
+  const inch = display.system === 'inch';
+  const temperature = dialled('temperature', display);
   const { place } = build;
   const air: PlaceOfUse = place ?? DEFAULT_AIR;
   const kind = place?.months ? MONTHLY : (AIR_KINDS.find((each) => sameAir(each, air))?.id ?? OWN);
@@ -216,11 +219,16 @@ function PlaceSettings({ build, sheet }: { build: BuildDocument; sheet: Movement
         onChange={(humidityPct) => set({ [which]: { ...air[which], humidityPct } }, `${which}.h`)}
       />
       <NumberField
-        label={`${label}, °C`}
-        value={air[which].temperatureC}
-        least={-2}
-        most={50}
-        onChange={(temperatureC) => set({ [which]: { ...air[which], temperatureC } }, `${which}.t`)}
+        label={`${label}, ${temperature.unit}`}
+        value={temperature.shown(air[which].temperatureC)}
+        least={inch ? 29 : -2}
+        most={inch ? 122 : 50}
+        onChange={(typed) =>
+          set(
+            { [which]: { ...air[which], temperatureC: Math.max(-2, temperature.stored(typed)) } },
+            `${which}.t`,
+          )
+        }
       />
     </>
   );

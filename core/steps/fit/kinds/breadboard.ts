@@ -28,12 +28,16 @@ export interface Breadboard extends FittingBase {
   outermost: Length;
   slot: Length;
   spare: Length;
+  /** The whole, ends and all, where it must be something. */
+  whole?: Length;
   /** How far the hole in the tenon is set back, to draw it tight. */
   drawbore?: Length;
   /** When its ends are made flush with the edges. */
   flush: 'fitting' | 'dry' | 'damp';
 }
 
+/** A core within this of what it must be is as long as it must be, mm. */
+const SAME_MM = 0.5;
 /** A tenon’s hole is set back by no more than this share of the pin, or the pin breaks (common practice). */
 const MOST_DRAWBORE = 0.25;
 
@@ -50,6 +54,7 @@ export const breadboard: FittingKind<Breadboard> = {
         { value: 'one', label: 'One end' },
       ],
     },
+    whole: { ...fitLength('Whole length wanted, with its ends', 30_000), optional: true },
     held: HELD_AT,
     width: fitLength('Width of the member', 1000, 1),
     tenon: fitLength('Tenon into it', 500),
@@ -88,13 +93,39 @@ export const breadboard: FittingKind<Breadboard> = {
     };
   },
   report: (own, at) => {
-    const { ends, width, tenon, held, relief, pin, outermost, slot, spare, drawbore, flush } = own;
+    const { ends, width, tenon, whole, held, relief, pin, outermost, slot, spare, drawbore, flush } = own;
     const [length, wide] = at.size;
     const n = ends === 'both' ? 2 : 1;
     const side = sideMoves(held, at);
     const all = at.moves(1);
     const needs = slotFor(pin.mm, placeMoves(held, outermost.mm, at), spare.mm);
     const problems: FitProblem<Breadboard>[] = [];
+    const core = whole && whole.mm > 0 ? coreLength(whole.mm, width.mm, tenon.mm, n) : length;
+    if (whole && Math.abs(core - length) > SAME_MM)
+      problems.push({
+        code: 'does-not-fit',
+        severity: 'warning',
+        message: [
+          'For a whole of ',
+          whole,
+          ' the core must be ',
+          { mm: core },
+          ' long, tenons and all; it is ',
+          { mm: length },
+          '.',
+        ],
+        numbers: { core, length, whole: whole.mm },
+        fixes: [
+          {
+            label: 'Plan the core as long as it must be',
+            edit: { do: 'replan', change: { length: { aim: 'fixed', value: { mm: core } } } },
+          },
+          {
+            label: 'Take the whole as it comes',
+            change: { whole: { mm: length + n * (width.mm - tenon.mm) } },
+          },
+        ],
+      });
     const fast = held === 'all' && all.out + all.in > TAKEN_UP_MM;
     if (fast)
       problems.push(
