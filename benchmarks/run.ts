@@ -1,6 +1,7 @@
 import { breakdownRows } from './breakdown';
 import { browserRows } from './browser';
 import { featureRows } from './features';
+import { movementRows } from './movement';
 import { patternRows } from './patterns';
 import { pictureRows } from './picture';
 import { pressureRows } from './pressure';
@@ -11,6 +12,7 @@ import { solidRows } from './solid';
 const GROUPS = {
   solid: solidRows,
   features: featureRows,
+  movement: movementRows,
   picture: pictureRows,
   patterns: patternRows,
   pressure: pressureRows,

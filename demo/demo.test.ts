@@ -22,6 +22,7 @@ describe('the demo shop', () => {
       'Chart-table top': ['other-machine'],
       'Watch-room tray': ['other-machine'],
       'Wash-house counter': ['other-machine'],
+      'Signal-room table': ['other-machine'],
       'Boathouse bench top': ['wider-than-machine'],
     };
     expect(codes).toEqual(expected[name] ?? []);

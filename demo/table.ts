@@ -9,8 +9,8 @@ type Size = (text: string) => { mm: number };
  * faces alike, carried by two and scribed to a wall that is not straight. All invented.
  */
 export const livingSteps = (size: Size): Edit[] => [
-  // Sanding takes a little off what was planned.
-  { do: 'setTarget', target: 'piece', change: { tolerance: size('1/32') } },
+  // The planer leaves what sanding takes: twice 0.1625 mm by its ladder.
+  { do: 'setStep', step: 'flatten-panel', change: { to: { mm: size('1 1/8').mm + 0.325 } } },
   {
     do: 'setPlace',
     place: {

@@ -83,15 +83,17 @@ export function needName(need: Need, shop: ShopSnapshot): string {
   }
 }
 
-/** A part of a sentence about a need; masses are set in the reader's units. */
-type Said = string | { grams: number };
-const UNIT_WORDS = { piece: '', sheet: '', ml: ' ml', m: ' m', g: '' } as const;
+/** A part of a sentence about a need; masses and volumes are set in the reader's units. */
+type Said = string | { grams: number } | { ml: number };
+const UNIT_WORDS = { piece: '', sheet: '', ml: '', m: ' m', g: '' } as const;
 
 /** An amount in the need's unit: a count whole, a measure to one place. */
 const amountSaid = (need: Need, amount: number): Said =>
   need.what === 'glue'
     ? { grams: amount }
-    : `${String(Math.round(amount * 10) / 10)}${UNIT_WORDS[needUnit(need)]}`;
+    : needUnit(need) === 'ml'
+      ? { ml: amount }
+      : `${String(Math.round(amount * 10) / 10)}${UNIT_WORDS[needUnit(need)]}`;
 
 /** A need held against the kit, in words: what is wanted, and what there is. */
 export function heldWords(each: Held, shop: ShopSnapshot): Said[] {

@@ -22,7 +22,7 @@ export interface FinishStep extends StepBase {
   kind: 'finish';
   finish?: FinishKind | 'unsaid';
   /** What the piece must stand. */
-  use?: FinishUse;
+  use?: FinishUse | 'unsaid';
   hours?: number;
   /** Coats where nothing else is said of a place. */
   coats?: number;
@@ -93,7 +93,7 @@ export function standsWhat(
   { use }: FinishStep,
   { uses = [] }: Pick<BuildDocument, 'uses'>,
 ): FinishUse | undefined {
-  if (use) return use;
+  if (use && use !== 'unsaid') return use;
   return uses.includes('outdoors')
     ? 'outdoors'
     : uses.includes('food')
@@ -323,7 +323,10 @@ export const finish: StepRoom<FinishStep> = {
     use: {
       is: 'choice',
       label: 'It must stand',
-      options: FINISH_USES.map(({ value, label }) => ({ value, label })) as never,
+      options: [
+        { value: 'unsaid', label: 'Not said yet' },
+        ...FINISH_USES.map(({ value, label }) => ({ value, label })),
+      ] as never,
       when: (step) => finishOf(step) !== undefined,
       optional: true,
       carried: true,

@@ -92,6 +92,12 @@ describe('scribing', () => {
     expect(mm3).toBeCloseTo(area(cut.outline) * 40, -1);
     balanced(job);
   });
+  it('without a saw nothing is cut, and that is said', () => {
+    const { saw: _saw, ...bare } = step({ leftDegrees: 92 });
+    const job = build(counter(), [GLUE, bare]);
+    expect(size(last(job))).toEqual([2000, 600, 40]);
+    expect(expectMended(job, 'not-scribed').numbers.most).toBeCloseTo(20.952, 3);
+  });
   it('a wall that is straight and square costs nothing', () => {
     const own = step({
       wall: [

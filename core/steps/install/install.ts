@@ -1,4 +1,4 @@
-import { gluingOf } from '../../kit';
+import { gluingOf, sawDoes } from '../../kit';
 import { emptyLedger, extents } from '../../solid';
 import { counted } from '../../units';
 import { sawThat } from '../begin';
@@ -127,7 +127,7 @@ export const install: StepRoom<InstallStep> = {
   begin: (at) => ({
     people: gluingOf(at.build.shop).hands,
     carried: 'flat',
-    ...(at.build.shop.saws.length > 0 ? { saw: sawThat(at, 'crosscut') } : {}),
+    ...(at.build.shop.saws.some((saw) => sawDoes(saw, 'crosscut')) ? { saw: sawThat(at, 'crosscut') } : {}),
   }),
   run: runInstall,
   facts: installFacts,

@@ -1,5 +1,5 @@
 import type { Finding, Phrase, StepBase } from '../../document';
-import { gluingOf } from '../../kit';
+import { gluingOf, sawDoes } from '../../kit';
 import { balancePoint, extents, toOrigin } from '../../solid';
 import { counted, type Length } from '../../units';
 import type { Fact, Played } from '../fact';
@@ -242,6 +242,26 @@ export function installFindings(step: InstallStep, played: Played): Finding[] {
         });
   }
   const size = enteredSize(played);
+  if (size && isScribed(step) && !step.saw) {
+    const { back, left, right } = scribed(step, size);
+    const most = Math.max(
+      ...back.map(({ off }) => off),
+      ...[left, right].flatMap((end) => [end.front, end.back]),
+    );
+    add({
+      code: 'not-scribed',
+      severity: 'warning',
+      message: [
+        'Up to ',
+        { mm: most },
+        ' is to be cut off for the walls, and no saw is named: nothing is cut.',
+      ],
+      numbers: { most },
+      fixes: played.build.shop.saws
+        .filter((saw) => sawDoes(saw, 'crosscut'))
+        .map(({ id, name }) => ({ label: `Use ${name}`, edit: set({ saw: id }) })),
+    });
+  }
   for (const [i, { at, gap }] of (step.wall ?? []).entries()) {
     if (!size || (at.mm <= size[0] + 1e-6 && gap.mm < size[1])) continue;
     const past = at.mm > size[0] + 1e-6;
@@ -298,6 +318,8 @@ declare module '../../document/finding' {
     'lift-too-heavy': true;
     /** A piece that tips over its supports by itself. */
     'piece-tips': true;
+    /** Walls that ask for a cut, and no saw that makes it. */
+    'not-scribed': true;
     /** A reading of a wall that lies outside the piece. */
     'wall-outside': true;
     /** Nearer to a sink, a hob or a tap than is asked for. */
