@@ -240,6 +240,10 @@ export const places = (job: string): Place[] => [
     name: `step ${id}`,
     go: async (page: Page, house: House) => step(page, house, 'Galley chopping block', id),
   })),
+  ...['fit-1', 'fill-1', 'surface-1', 'finish-1', 'install-1'].map((id) => ({
+    name: `step ${id}`,
+    go: async (page: Page, house: House) => step(page, house, 'Signal-room table', id),
+  })),
   ...TABS.map((tab) => ({
     name: `tab ${tab}`,
     go: async (page: Page, house: House) => {
