@@ -242,7 +242,7 @@ test.describe('in the hand', () => {
   }) => {
     // A job planned with another kit than the shop has now says so in its head.
     await page.route('**/api/kit', async (route) => {
-      const answer = await route.fetch();
+      const answer = await route.fetch({ maxRetries: 3 });
       const kit = await answer.json();
       await route.fulfill({ response: answer, json: { ...kit, shop: { ...kit.shop, woodMoisturePct: 11 } } });
     });
