@@ -160,24 +160,42 @@ export interface Growth {
   greatest: number;
 }
 
+/** Lines along an axis through the middle of every cell, each as the cells it meets and how far it runs in each, mm. */
+type Lines = readonly (readonly { cell: number; mm: number }[])[];
+
+/** Blanks never change: where lines run through one is looked for once, and asked for every month of a year. */
+const linesOf = new WeakMap<readonly Cell[], Map<Axis, Lines>>();
+
+function linesThrough(cells: readonly Cell[], axis: Axis): Lines {
+  const own = linesOf.get(cells) ?? new Map<Axis, Lines>();
+  linesOf.set(cells, own);
+  const before = own.get(axis);
+  if (before) return before;
+  const [b, c] = [0, 1, 2].filter((k) => k !== axis);
+  const middles = new Map(
+    cells.map((cell) => {
+      const centre = cellCentre(cell);
+      return [`${Math.round(centre[b] / ONE_LINE_MM)} ${Math.round(centre[c] / ONE_LINE_MM)}`, centre];
+    }),
+  );
+  const lines = [...middles.values()].map((at) =>
+    cells.flatMap((each, cell) => {
+      const way = wayThrough(each, axis, at);
+      return way ? [{ cell, mm: way[1] - way[0] }] : [];
+    }),
+  );
+  own.set(axis, lines);
+  return lines;
+}
+
 /**
  * How much a piece grows along an axis: every cell grows by its own strain over its way on a line, lines go through the middle of
  * every cell. Nothing for a piece without wood.
  */
 export function growthAlong(cells: readonly Cell[], axis: Axis, strainOf: (cell: Cell) => number): Growth {
   const strains = cells.map(strainOf);
-  const [b, c] = [0, 1, 2].filter((k) => k !== axis);
-  const lines = new Map(
-    cells.map((cell) => {
-      const centre = cellCentre(cell);
-      return [`${Math.round(centre[b] / ONE_LINE_MM)} ${Math.round(centre[c] / ONE_LINE_MM)}`, centre];
-    }),
-  );
-  const sums = [...lines.values()].map((at) =>
-    cells.reduce((sum, cell, i) => {
-      const way = wayThrough(cell, axis, at);
-      return way ? sum + strains[i] * (way[1] - way[0]) : sum;
-    }, 0),
+  const sums = linesThrough(cells, axis).map((line) =>
+    line.reduce((sum, { cell, mm }) => sum + strains[cell] * mm, 0),
   );
   return sums.length > 0
     ? { least: Math.min(...sums), greatest: Math.max(...sums) }
