@@ -1,5 +1,5 @@
 import type { BuildDocument } from '../document';
-import { type Climate, DEFAULT_AIR, equilibriumMoisture, moistureOf, yearOf } from '../kit';
+import { DEFAULT_AIR, equilibriumMoisture, moistureOf, yearOf } from '../kit';
 import {
   across,
   type Axis,
@@ -21,7 +21,6 @@ export interface Swing {
   damp: number;
   /** Month by month, January first. */
   months: number[];
-  air: Climate[];
   relation: MovementRelation;
   /** Nobody told where it will stand. */
   assumed: boolean;
@@ -38,7 +37,6 @@ export function swingOf({ place, shop }: Pick<BuildDocument, 'place' | 'shop'>):
     dry: Math.min(...ends),
     damp: Math.max(...ends),
     months,
-    air,
     relation: place?.relation ?? 'coefficient',
     assumed: place === undefined,
   };

@@ -11,7 +11,7 @@ export function Tick({
   disabled?: boolean;
 }) {
   return (
-    <label className="flex min-h-8 items-center gap-1.5 text-[14px]">
+    <label className="flex min-h-8 items-center gap-1.5 text-[14px] max-desk:min-h-11">
       <input
         type="checkbox"
         className="accent-chalk h-4 w-4 shrink-0"

@@ -7,7 +7,8 @@ import { findingsOf } from '../../review';
 import { run } from '../../run';
 import { faceAreas } from '../faces';
 import { build, GLUE, last, size, slot, three } from '../steps.fixture';
-import { finish, finishRows, type FinishStep } from './finish';
+import { finishRows, type FinishStep } from './amounts';
+import { finish } from './finish';
 
 const step = (change: Partial<FinishStep> = {}): FinishStep => ({
   id: 'finish',

@@ -218,7 +218,10 @@ export function installFindings(step: InstallStep, played: Played): Finding[] {
           ...(enough !== undefined && enough > step.people
             ? [{ label: `Lift it with ${enough} people`, edit: set({ people: enough }) }]
             : []),
-          { label: 'Use a trolley, and no stairs', edit: set({ carried: 'trolley', stairs: undefined }) },
+          // Stairs are where they are: a trolley is no way up.
+          ...(stairs || carried === 'trolley'
+            ? []
+            : [{ label: 'Use a trolley', edit: set({ carried: 'trolley' }) }]),
         ],
       });
     }
@@ -279,9 +282,9 @@ export function installFindings(step: InstallStep, played: Played): Finding[] {
         : [
             `Reading ${i + 1} of the wall falls back `,
             gap,
-            ', as much as the piece is wide: ',
+            ', and the piece is ',
             { mm: size[1] },
-            '.',
+            ' wide: it is left out.',
           ],
       numbers: { at: i + 1, place: at.mm, gap: gap.mm, length: size[0], width: size[1] },
       fixes: [

@@ -273,7 +273,7 @@ export const surface: StepRoom<SurfaceStep> = {
       ? { ...step, face: { mm: Math.max(0.01, surfacedMm(step) + over / 2) } }
       : undefined,
   facts: (step, { build, entry }) => facts(step, build, entry.pieces),
-  findings: (step) => {
+  findings: (step, { build }) => {
     const grits = step.grits ?? [];
     const at = grits.findIndex(
       (grit, i) => i > 0 && (grit <= grits[i - 1] || grits[i - 1] / grit < LEAST_STEP),
@@ -297,7 +297,7 @@ export const surface: StepRoom<SurfaceStep> = {
             edit: {
               do: 'setStep',
               step: step.id,
-              change: { grits: [...LADDERS[step.after ?? 'planed'].grits] },
+              change: { grits: [...ladderFor(build.shop, step.after ?? 'planed')] },
             },
           },
         ],

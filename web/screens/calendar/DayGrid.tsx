@@ -20,7 +20,7 @@ const LOOK: Record<ScheduledTask['kind'], { words: string; style: React.CSSPrope
     words: 'wood rests',
     style: { backgroundImage: 'radial-gradient(#a9afab 1px,#fafaf7 1.2px)', backgroundSize: '6px 6px' },
   },
-  coat: { words: 'finish dries', style: { background: '#ead9b4' } },
+  coat: { words: 'a coat or layer dries', style: { background: '#ead9b4' } },
   cure: {
     words: 'hardens right through',
     style: { backgroundImage: 'repeating-linear-gradient(-45deg,#ead9b4 0 3px,#fafaf7 3px 7px)' },

@@ -5,6 +5,7 @@ import { Choice } from '../../parts/Choice';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
+import { Tick } from '../../parts/Tick';
 import { useSettle } from './use-edit';
 
 const NOTHING: Length = { mm: 0 };
@@ -63,15 +64,9 @@ export function DescribedField<T extends object>({
       return <Choice label={label} value={value as string} options={[...field.options]} onChange={set} />;
     case 'flag':
       return (
-        <label className="flex items-center gap-2 self-end text-[14px] max-desk:min-h-11">
-          <input
-            type="checkbox"
-            className="accent-chalk h-4 w-4"
-            checked={value === true}
-            onChange={({ target }) => set(target.checked || undefined)}
-          />
-          {label}
-        </label>
+        <div className="self-end">
+          <Tick label={label} checked={value === true} onChange={(on) => set(on || undefined)} />
+        </div>
       );
     default:
       return null;

@@ -14,6 +14,7 @@ import type { Length } from '../../../core/units';
 import { toolsFor } from '../../../core/view';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
+import { Tick } from '../../parts/Tick';
 import { Toggle } from '../../parts/Toggle';
 import { CountField } from '../../parts/CountField';
 import { LengthField } from '../../parts/LengthField';
@@ -194,15 +195,9 @@ function StepField({
       );
     case 'flag':
       return (
-        <label className="col-span-2 flex items-center gap-2 text-[14px]">
-          <input
-            type="checkbox"
-            className="accent-chalk h-4 w-4"
-            checked={value === true}
-            onChange={({ target }) => set(target.checked || undefined)}
-          />
-          {label}
-        </label>
+        <div className="col-span-2">
+          <Tick label={label} checked={value === true} onChange={(on) => set(on || undefined)} />
+        </div>
       );
     case 'id':
       if (field.of === 'wood')

@@ -21,7 +21,7 @@ const WAITS: Record<ScheduledTask['kind'], string> = {
   clamps: 'in clamps',
   settle: 'full strength after',
   rest: 'wood rests',
-  coat: 'finish dries',
+  coat: 'a coat or layer dries',
   cure: 'hardens right through',
   outside: 'away',
 };
