@@ -33,7 +33,10 @@ const tool = async (page: Page, name: string) => {
   await page.getByRole('button', { name, exact: true }).click();
 };
 const step = async (page: Page, house: House, job: string, id: string) => {
-  await openJob(page, house, job);
+  const path = await demoJob(page, house, new RegExp(job));
+  // A job that is open already is gone on in, as its maker would.
+  if (new URL(page.url()).pathname !== path || (await page.getByRole('dialog').count()) > 0)
+    await openJob(page, house, job);
   await mark(page, id).click();
   await expect(mark(page, id)).toHaveAttribute('aria-current', 'step');
   await pullUp(page);

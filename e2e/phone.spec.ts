@@ -183,9 +183,13 @@ test.describe('in the hand', () => {
     await touch(client, 'touchEnd', []);
     await expect.poll(wide).toBeGreaterThan(before * 1.5);
     const large = await wide();
-    await page.touchscreen.tap(x, y);
-    await page.touchscreen.tap(x, y);
-    await expect.poll(wide).toBeLessThan(large * 0.7);
+    // Two taps that a loaded machine delivers too far apart are two taps: the finger tries again.
+    await expect(async () => {
+      if ((await wide()) < large * 0.7) return;
+      await page.touchscreen.tap(x, y);
+      await page.touchscreen.tap(x, y);
+      await expect.poll(wide, { timeout: 3000 }).toBeLessThan(large * 0.7);
+    }).toPass({ timeout: 60_000 });
   });
 
   test('a long piece stands upright, and its strips are chosen and carried where they are drawn', async ({
