@@ -11,6 +11,7 @@ import {
   type Timeline,
   type Wait,
 } from '../steps';
+import { handsOn } from './hands';
 
 /** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
 export interface Task {
@@ -42,6 +43,8 @@ interface Waiting {
 }
 
 const SCRAPE_MIN = 10;
+/** What is begun and not ticked is never nearer to its end than this, minutes. */
+const LEAST_LEFT_MIN = 5;
 /** What a coat or a pour does by itself. */
 const DRIES = 'dries';
 
@@ -83,7 +86,11 @@ function addTasks(
   const entry = timeline.steps.find(({ id }) => id === step.id);
   const pieces = times * (entry?.pieces.length ?? 1);
   const nth = (session: number) => (session > 1 ? `:${session}` : '');
-  const work = (minutes: number, whole = false, session = 1) => {
+  // Of what was begun only the rest is still to be done: some of it, as long as it is not ticked.
+  const worked = step.work ? handsOn(step, Date.parse(step.work.at(-1)?.to ?? '') || 0) / 60_000 : 0;
+  const work = (planned: number, whole = false, session = 1) => {
+    const left = session === 1 ? planned - worked : planned;
+    const minutes = planned > 0 ? Math.max(left, Math.min(planned, LEAST_LEFT_MIN)) : 0;
     if (minutes > 0)
       add({
         id: `${step.id}${nth(session)}`,
@@ -109,9 +116,20 @@ function addTasks(
   if (flow.joins)
     return glueTasks({ id: step.id, setUp: labour.setUp, times }, build, timeline, { work, wait });
   const all = labour.rounds?.(step) ?? [];
-  // Of what is done only the last round still waits.
-  const rounds = step.done ? all.slice(-1) : all;
-  for (const [i, { of, words, minutes, hours }] of rounds.entries()) {
+  // Of what is done only the last round still waits; of what is being done, the last that was.
+  const dried = step.done ? Math.max(0, all.length - 1) : Math.min(step.operations ?? 0, all.length - 1);
+  const lastDone = step.done ? undefined : all[dried - 1];
+  const since = Date.parse(step.work?.at(-1)?.to ?? '');
+  if (lastDone && Number.isFinite(since))
+    add({
+      id: `${step.id}:${lastDone.of}${nth(dried)}`,
+      name: `${name}, ${lastDone.words}: ${DRIES}`,
+      kind: lastDone.of,
+      minutes: lastDone.hours * 60,
+      whole: true,
+      began: since,
+    });
+  for (const [i, { of, words, minutes, hours }] of all.slice(dried).entries()) {
     add({
       id: i === 0 ? step.id : `${step.id}:${i + 1}`,
       name: `${name}, ${words}`,

@@ -53,7 +53,14 @@ export type Edit =
   | { do: 'setWidths'; step: string; strips: string[]; widths: Length[] }
   | { do: 'setSlots'; strips: string[]; change: Partial<Omit<Slot, 'id'>> }
   /** Enters what was measured after a step, or takes the reading back. */
-  | { do: 'measure'; step: string; dimension: DimensionName; measured?: Length; piece?: string }
+  | {
+      do: 'measure';
+      step: string;
+      dimension: DimensionName;
+      measured?: Length;
+      piece?: string;
+      taken?: string;
+    }
   /** A piece was spoilt, or is good after all. */
   | { do: 'spoil'; step: string; piece: string }
   /** A part stays where it lies when an order is proposed, or is free again. */

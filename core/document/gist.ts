@@ -74,8 +74,17 @@ export function duplicateOf(build: BuildDocument, name: string): BuildDocument {
       slots: assembly.slots.map(unplaced),
     })),
     steps: build.steps.map(
-      ({ done: _d, doneAt: _a, begin: _b, spoilt: _s, photos: _p, ...step }) =>
-        step as (typeof build.steps)[number],
+      ({
+        done: _d,
+        doneAt: _a,
+        begin: _b,
+        spoilt: _s,
+        photos: _p,
+        operations: _o,
+        work: _w,
+        early: _e,
+        ...step
+      }) => step as (typeof build.steps)[number],
     ),
   };
 }

@@ -1,6 +1,19 @@
 /** What does a trim or an edge: a saw, or a plane that leaves no kerf. */
 export type Cutter = { saw: string } | { machine: string };
 
+/** A stretch in which hands were on a step, as ISO times; one without an end goes on. */
+export interface WorkSpell {
+  from: string;
+  to?: string;
+}
+
+/** That a step was begun before a wait was over: when, until when it should have waited, and for what. */
+export interface EarlyStart {
+  at: string;
+  until: string;
+  wait: string;
+}
+
 /** What every step has, whatever its kind. */
 export interface StepBase {
   id: string;
@@ -15,6 +28,12 @@ export interface StepBase {
   done?: boolean;
   /** When it was done, as an ISO time: what waits after it counts from then. Unknown if missing. */
   doneAt?: string;
+  /** How many of its operations are done at the bench: the next one is shown there. */
+  operations?: number;
+  /** When hands were on it. */
+  work?: WorkSpell[];
+  /** Waits that were not over when it was begun all the same. */
+  early?: EarlyStart[];
   note?: string;
   marks?: string[];
   photos?: string[];

@@ -85,7 +85,13 @@ function carryStep(
       .map((name) => [name, was[name as never]]),
   );
   const asBefore = isSame(step, planned, { now, before });
-  const done = was.done && asBefore ? { done: true, ...(was.doneAt ? { doneAt: was.doneAt } : {}) } : {};
+  const done = asBefore
+    ? {
+        ...(was.done ? { done: true } : {}),
+        ...(was.done && was.doneAt ? { doneAt: was.doneAt } : {}),
+        ...(was.operations ? { operations: was.operations } : {}),
+      }
+    : {};
   const next = { ...step, ...kept, ...done } as Step;
   const [nextGlue, wasGlue, plannedGlue] = [next, was, planned].map(asGlueUp);
   return nextGlue && wasGlue && plannedGlue

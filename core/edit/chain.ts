@@ -211,7 +211,18 @@ function moveStep(build: BuildDocument, { step: id, after, before }: EditOf<'mov
 
 /** What a copy does not take along: it is not done, and nobody measured or spoilt anything on it. */
 const bare = (step: Step): Step => {
-  const { done: _d, doneAt: _a, spoilt: _s, begin: _b, photos: _p, only: _o, ...rest } = step;
+  const {
+    done: _d,
+    doneAt: _a,
+    spoilt: _s,
+    begin: _b,
+    photos: _p,
+    only: _o,
+    operations: _n,
+    work: _w,
+    early: _e,
+    ...rest
+  } = step;
   return rest as Step;
 };
 

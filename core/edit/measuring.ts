@@ -9,7 +9,10 @@ function withReading(build: BuildDocument, edit: EditOf<'measure'>): BuildDocume
   );
   if (!edit.measured) return { ...build, readings: others };
   const id = [edit.step, dimension, ...(edit.piece ? [edit.piece] : [])].join('.');
-  const piece = edit.piece ? { piece: edit.piece } : {};
+  const piece = {
+    ...(edit.piece ? { piece: edit.piece } : {}),
+    ...(edit.taken ? { taken: edit.taken } : {}),
+  };
   return {
     ...build,
     readings: [...others, { id, step: edit.step, dimension, measured: edit.measured, ...piece }],

@@ -26,6 +26,7 @@ export const drill: StepRoom<DrillStep> = {
   flow: {},
   run: passThrough,
   machining: { work: 'bore', over: 'faces', any: () => true, sides: ({ depth }) => [depth.mm] },
+  operations: ({ holes }) => [{ say: [`Drill ${holes}.`] }],
   labour: { setUp: 7, each: 3 },
   caution: 'Clamp it down.',
 };

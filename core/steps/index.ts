@@ -11,6 +11,7 @@ export * from './graph';
 export * from './laths';
 export * from './mass';
 export * from './list';
+export * from './operation';
 export * from './outline';
 export * from './passes';
 export * from './passplan';

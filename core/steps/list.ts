@@ -26,6 +26,7 @@ const emptied = (room: AnyRoom): AnyRoom => ({
   ...(Object.fromEntries(STAYS.map((name) => [name, room[name]])) as Pick<AnyRoom, (typeof STAYS)[number]>),
   subtitle: () => 'Left out: pieces pass as they are.',
   flow: room.flow.source ? { source: true } : {},
+  operations: () => [],
   run: room.flow.source ? () => ({ pieces: [], lost: emptyLedger() }) : passThrough,
   labour: { setUp: 0, each: 0 },
 });

@@ -5,6 +5,7 @@ import type { Own, Place } from './begin';
 import type { Outcome, RunContext } from './context';
 import type { Fact, Played } from './fact';
 import type { Fields } from './field';
+import type { Operation } from './operation';
 import type { WorkPiece } from './timeline';
 
 /** The groups of the menu of steps, in the order of the work. */
@@ -197,6 +198,8 @@ export interface StepRoom<S extends StepBase & { kind: string }> {
   each?: { name: string; measured?: DimensionName };
   /** What it wants at hand besides wood, machine and saw; what the machine itself wants for this work comes of itself. */
   needs?: (step: S, seen: Handled) => Need[];
+  /** What hands do, one thing after the other, at the bench. */
+  operations: (step: S, played: Played) => readonly Operation[];
   /** What is known of it once it was played, in words with numbers. */
   facts?: (step: S, played: Played) => Fact[];
   /** What of it will not do, with ways out that are played forward before they are offered. */

@@ -26,6 +26,7 @@ export const unknownRoom = (kind: string): StepRoom<UnknownStep> => ({
       ],
       { numbers: { inputs: step.inputs.length } },
     ),
+  operations: () => [],
   labour: { setUp: 0, each: 0 },
 });
 

@@ -187,6 +187,9 @@ const STEP_WORDS: Record<keyof typeof BASE_FIELDS, string> = {
   off: 'left out for now',
   done: 'done',
   doneAt: 'when it was done',
+  operations: 'operations done at the bench',
+  work: 'when hands were on it',
+  early: 'begun before a wait was over',
   note: 'note',
   marks: 'pencil marks',
   photos: 'photos',
@@ -229,7 +232,7 @@ function settingLines(
   const value = (step: Step, key: string) => (step as unknown as Record<string, unknown>)[key];
   return keys.flatMap((key) => {
     const [then, now] = [value(before, key), value(after, key)];
-    if (same(then, now) || key === 'doneAt') return [];
+    if (same(then, now) || key === 'doneAt' || key === 'work') return [];
     if (key === 'done') return [[now ? 'done' : 'not done any more']];
     if (key === 'parts') {
       const lines = partLines(then as LaidPart[], now as LaidPart[]);

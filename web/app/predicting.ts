@@ -1,4 +1,5 @@
 import { wrap } from 'comlink';
+import type { BenchStep } from '../../core/bench';
 import type { ClearingSearch, WishName } from '../../core/clearing';
 import type { FlattenWay } from '../../core/review';
 import type { ChainMenu, ChainPlace, FeatureSheet, MovementSheet } from '../../core/view';
@@ -28,6 +29,10 @@ export const featuresOf = (build: BuildDocument, step: string): Promise<FeatureS
 /** The piece through a year at its place, computed beside the screen. */
 export const movementOf = (build: BuildDocument): Promise<MovementSheet | undefined> =>
   worker.movement(build);
+
+/** A step as it is worked on at the bench, computed beside the screen. */
+export const benchStepOf = (build: BuildDocument, step: string): Promise<BenchStep | undefined> =>
+  worker.atBench(build, step);
 
 /** A fitting as it begins on what a step gives, computed beside the screen. */
 export const fittingBegun = (

@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { type BenchStep, benchStep } from '../../core/bench';
 import type { BuildDocument, Finding } from '../../core/document';
 import { type ClearingSearch, findClearings, type WishName } from '../../core/clearing';
 import { type FlattenWay, flattenWays, outlookOf, reviewing } from '../../core/review';
@@ -41,6 +42,8 @@ const worker = {
     featureSheet(build, play(build), step),
   /** The finished piece through a year at its place. */
   movement: (build: BuildDocument): MovementSheet | undefined => movementSheet(build, play(build)),
+  /** A step as it is worked on at the bench. */
+  atBench: (build: BuildDocument, step: string): BenchStep | undefined => benchStep(build, play(build), step),
   /** A fitting of a kind as it begins on what a step gives; nothing where it gives nothing yet. */
   fitting: (build: BuildDocument, step: string, kind: FittingKindName, id: string): Fitting | undefined => {
     const [piece] = play(build).steps.find((each) => each.id === step)?.pieces ?? [];

@@ -91,6 +91,16 @@ export const assemble: StepRoom<AssembleStep> = {
   run: passThrough,
   needs: ({ fixings = [] }) =>
     fixings.map(({ kind, size, amount }) => ({ what: 'supply', kind, amount, ...(size ? { size } : {}) })),
+  operations: ({ what, fixings = [], hands }) => [
+    {
+      say: [what ? `${what.replace(/\.$/, '')}.` : 'Put it together and fit it.'],
+      ...(hands ? { dial: { name: 'hands', value: { count: hands } } } : {}),
+    },
+    ...fixings.map(({ kind, size, amount }) => ({
+      say: [`Set ${SUPPLY_KINDS[kind].name.toLowerCase()}${size ? `, ${size}` : ''}.`],
+      dial: { name: 'in all', value: { count: amount } },
+    })),
+  ],
   labour: { setUp: 0, each: 0, fixed: ({ minutes }) => minutes ?? ASSEMBLE_MIN },
   caution:
     'A heavy piece is lifted by two. A screw driven into thin wood splits it: bore first. The maker’s instructions of the hardware come first.',

@@ -1,7 +1,7 @@
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import { across, book, emptyLedger, extents, sawCut } from '../../solid';
-import type { Length } from '../../units';
+import { counted, type Length } from '../../units';
 import { type CutWay, SQUARED_FIELDS } from '../deepcut';
 import { allowed, leastOf, sawThat, setDown } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
@@ -74,6 +74,13 @@ export const crosscut: StepRoom<CrosscutStep> = {
     carried: { across: () => true },
   },
   needsSettled: true,
+  operations: (step, { entry }) => [
+    {
+      instead: 'cuts',
+      say: [`Cut ${counted(entry.pieces.length, 'piece')} to length against a stop.`],
+      dial: { name: 'stop at', value: step.length },
+    },
+  ],
   labour: { setUp: 5, each: 1 },
   caution: 'Fence and mitre gauge are not used together. The saw’s manual comes first.',
 };

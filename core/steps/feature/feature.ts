@@ -9,6 +9,7 @@ import { formOf, plugOf } from './frame';
 import { bitKindsOf, kindOf } from './kinds';
 import { groundOf, layFeatures, type LaidFeature } from './lay';
 import { MOST_SPOTS } from './place';
+import { counted } from '../../units';
 
 /** Holes, grooves, openings and shaped edges cut into every piece. */
 export interface FeatureStep extends StepBase {
@@ -130,6 +131,9 @@ export const feature: StepRoom<FeatureStep> = {
   looksAround: true,
   keepsOutline: true,
   needsSettled: true,
+  operations: ({ features }) => [
+    { instead: 'features', say: [`Bore and rout ${counted(features.length, 'feature')}.`] },
+  ],
   labour: {
     setUp: 10,
     each: 0,

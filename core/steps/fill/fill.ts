@@ -196,6 +196,10 @@ export const fill: StepRoom<FillStep> = {
   facts,
   findings,
   keepsOutline: true,
+  operations: (step) =>
+    Array.from({ length: poursFor(step) }, (_, i) => ({
+      say: [`Mix, and pour layer ${i + 1} of ${poursFor(step)} into ${counted(step.voids.length, 'void')}.`],
+    })),
   labour: {
     setUp: 10,
     each: 0,

@@ -127,6 +127,11 @@ export const finish: StepRoom<FinishStep> = {
   facts: finishFacts,
   findings: finishFindings,
   keepsOutline: true,
+  operations: (step) =>
+    Array.from({ length: mostCoats(step) }, (_, i) => ({
+      say: [`Put on coat ${i + 1} of ${mostCoats(step)}, thin and even.`],
+      dial: { name: 'dries', value: { minutes: dryHours(step) * 60 } },
+    })),
   labour: {
     setUp: 0,
     each: 0,

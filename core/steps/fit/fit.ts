@@ -140,6 +140,10 @@ export const fit: StepRoom<FitStep> = {
   ],
   findings: findingsOf,
   keepsOutline: true,
+  operations: ({ fittings }) =>
+    fittings.length > 0
+      ? fittings.map((fitting) => ({ say: [`Fit: ${fittingName(fitting)}.`] }))
+      : [{ say: ['Fit it across the grain, so that it can move.'] }],
   labour: { setUp: 10, each: 0, more: ({ fittings }) => 30 * fittings.length },
 };
 

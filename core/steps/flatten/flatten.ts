@@ -192,6 +192,13 @@ export const flatten: StepRoom<FlattenStep> = {
   },
   needsSettled: true,
   keepsOutline: true,
+  operations: (_step, { entry }) => [
+    {
+      instead: 'passes',
+      say: ['Flatten one face, then the other down to thickness.'],
+      dial: { name: 'down to', value: { mm: entry.greatest[2] } },
+    },
+  ],
   labour: { setUp: 10, each: 5, pass: 5, more: helperMinutes },
   caution: 'End grain never goes under knives. The machine’s manual comes first.',
 };

@@ -144,6 +144,14 @@ export const glue: StepRoom<GlueStep> = {
       ? 'Clearances and sacrificial pieces are kept in the job but not computed yet: parts are glued all over.'
       : undefined,
   ownIds: ({ plan }) => ({ 'plan.clamps': plan?.clamps ?? [] }),
+  operations: (_step, { entry }) => [
+    {
+      instead: 'glue-up',
+      say: [
+        `Lay ${counted(entry.laid?.length ?? 0, 'part')} in their order, spread the glue and close the joints.`,
+      ],
+    },
+  ],
   labour: { setUp: 20, each: 0 },
   caution: 'Gloves and fresh air as the glue’s label asks; it comes first.',
 };

@@ -133,6 +133,18 @@ export const have: StepRoom<HaveStep> = {
     throw new Refusal(['What is there begins a line of its own: say its wood and sizes first.']);
   },
   run: (step, _inputs, context) => runHave(step, context),
+  operations: (step, { entry }) => [
+    {
+      say: [
+        `Bring ${counted(entry.pieces.length, 'piece')} of ${speciesName(step.species)}, each `,
+        step.length,
+        ' long, ',
+        step.width,
+        ' wide.',
+      ],
+      dial: { name: 'thick', value: step.thickness },
+    },
+  ],
   labour: { setUp: 0, each: 0 },
 };
 

@@ -137,6 +137,15 @@ export const install: StepRoom<InstallStep> = {
     work: (step) => (isScribed(step) && step.saw ? ['crosscut'] : []),
     through: () => 'thickness',
   },
+  operations: (step, { entry }) => [
+    ...(isScribed(step) ? [{ say: ['Scribe it to the wall and saw along the line.'] }] : []),
+    {
+      say: [
+        `Carry ${counted(entry.pieces.length, 'piece')} to its place, ${CARRIED.find(({ value }) => value === step.carried)?.label.toLowerCase() ?? ''}.`,
+      ],
+      dial: { name: 'people', value: { count: step.people } },
+    },
+  ],
   labour: { setUp: 20, each: 30 },
   caution:
     'Lift with straight backs, agree on the way and on the word before it is moved; nobody stands below on stairs alone. The saw’s manual comes first.',

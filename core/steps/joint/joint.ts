@@ -1,3 +1,4 @@
+import { offDial } from '../operation';
 import type { Rest, StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import type { Length } from '../../units';
@@ -91,6 +92,11 @@ export const joint: StepRoom<JointStep> = {
     sides: ({ near, far }) => [near.mm, far.mm],
   },
   needsSettled: true,
+  operations: (step) =>
+    [
+      { say: ['Joint the near edges, straight and square.'], ...offDial('take off', step.near) },
+      { say: ['Joint the far edges, straight and square.'], ...offDial('take off', step.far) },
+    ].filter((each, i) => 'dial' in each || (i === 0 && step.near.mm + step.far.mm === 0)),
   labour: { setUp: 5, each: 3, pass: 1 },
   caution: 'Hands stay clear of the cutter head; push blocks. The machine’s manual comes first.',
 };

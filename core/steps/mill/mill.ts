@@ -1,3 +1,4 @@
+import { offDial } from '../operation';
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import type { Length } from '../../units';
@@ -106,6 +107,10 @@ export const mill: StepRoom<MillStep> = {
     any: ({ face, edge }) => face.mm + edge.mm !== 0,
     sides: ({ face }) => [face.mm, face.mm],
   },
+  operations: (step) => [
+    ...(step.edge.mm > 0 ? [{ say: ['Plane both edges.'], ...offDial('off each edge', step.edge) }] : []),
+    { instead: 'passes', say: ['Plane both faces.'], ...offDial('off each face', step.face) },
+  ],
   labour: { setUp: 10, each: 2, pass: 1 },
   caution: 'Short and thin strips need a carrier or a push block. The machine’s manual comes first.',
 };

@@ -356,6 +356,21 @@ export const oblique: StepRoom<ObliqueStep> = {
     },
   },
   needsSettled: true,
+  operations: (step, { entry }) => [
+    {
+      say: ['Set the angle of the cut, and try it on a scrap.'],
+      dial: {
+        name: step.tilt === 'mitre' ? 'cut against the edge' : 'blade against the table',
+        value: `${step.angleDegrees}°`,
+      },
+    },
+    step.ends
+      ? { say: ['Cut the ends at this angle.'] }
+      : {
+          say: [`Cut ${counted(entry.pieces.length, 'piece')} against the stop.`],
+          dial: { name: 'stop at', value: step.thickness },
+        },
+  ],
   labour: { setUp: 15, each: 2 },
   gives: ({ ends, tilt, angleDegrees, count, thickness }) =>
     ends

@@ -1,6 +1,7 @@
 import type { StepBase } from '../../document';
 import { AWAY_DAYS } from '../../kit';
 import type { StepRoom } from '../room';
+import { counted } from '../../units';
 
 /** Goes out to another shop and comes back; sizes pass through. */
 export interface OutsideStep extends StepBase {
@@ -32,6 +33,12 @@ export const outside: StepRoom<OutsideStep> = {
   begin: () => ({}),
   run: undefined,
   keepsOutline: true,
+  operations: ({ days }) => [
+    {
+      say: ['Send it out, with what is to be done written on it.'],
+      dial: { name: 'back in about', value: counted(days ?? AWAY_DAYS, 'day') },
+    },
+  ],
   labour: {
     setUp: 0,
     each: 0,

@@ -1,3 +1,4 @@
+import { perSize } from '../operation';
 import type { StepRoom } from '../room';
 import type { Finding, StepBase } from '../../document';
 import { across, type Blank, book, emptyLedger, extents, splitBlank, toOrigin } from '../../solid';
@@ -201,6 +202,8 @@ export const resaw: StepRoom<ResawStep> = {
     },
   },
   needsSettled: true,
+  operations: (_step, played) =>
+    perSize(played, 2, { verb: 'Resaw', noun: ['leaf', 'leaves'], dial: 'fence at' }),
   labour: { setUp: 15, each: 5 },
   each: { name: 'leaf', measured: 'thickness' },
   caution: 'A high fence, a sharp wide blade and slow feed; hands clear. The saw’s manual comes first.',

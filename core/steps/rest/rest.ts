@@ -31,6 +31,12 @@ export const rest: StepRoom<RestStep> = {
   begin: () => ({}),
   run: passThrough,
   keepsOutline: true,
+  operations: ({ hours }) => [
+    {
+      say: ['Leave it alone, with air on all sides.'],
+      dial: { name: 'for', value: { minutes: (hours ?? REST_H) * 60 } },
+    },
+  ],
   labour: {
     setUp: 0,
     each: 0,

@@ -16,6 +16,7 @@ import {
 } from '../../solid';
 import { counted } from '../../units';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt, thinnerSaws } from '../context';
+import { perSize } from '../operation';
 import type { StepRoom } from '../room';
 import type { WorkPiece } from '../timeline';
 import { noiseOf, settingErrors } from '../tolerance';
@@ -313,6 +314,8 @@ export const rip: StepRoom<RipStep> = {
   },
   run: (step, _inputs, context) => runRip(step, context),
   took: (_step, kerfMm) => [{ from: 'kerf', mm: kerfMm }],
+  operations: (_step, played) =>
+    perSize(played, 1, { verb: 'Rip', noun: ['strip', 'strips'], dial: 'fence at' }),
   labour: { setUp: 10, each: 2 },
   caution:
     'Riving knife, guard and push stick; never stand behind the strip. The saw’s manual and local rules come first.',

@@ -1,5 +1,6 @@
 import { boxOf, type Loop, offset, rectangle, type Region, reversed, subtracted } from '../../curve';
 import { counted } from '../../units';
+import { offDial } from '../operation';
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import {
@@ -280,6 +281,16 @@ export const shape: StepRoom<ShapeStep> = {
     carried: { across: () => true },
   },
   needsSettled: true,
+  operations: ({ cleanUp }) => [
+    {
+      say: [
+        cleanUp && cleanUp.mm > 0
+          ? 'Saw outside the line; the cutter cleans up the rest along a template.'
+          : 'Saw along the line.',
+      ],
+      ...offDial('outside the line', cleanUp ?? { mm: 0 }),
+    },
+  ],
   labour: { setUp: 20, each: 15 },
   caution: 'Relief cuts first; the blade guide just above the wood. The saw’s manual comes first.',
 };

@@ -170,6 +170,15 @@ export const slice: StepRoom<SliceStep> = {
     carried: { across: () => true },
   },
   needsSettled: true,
+  operations: (step, { entry }) => [
+    ...(step.head.mm > 0
+      ? [{ say: ['Cut off the head of each blank first.'], dial: { name: 'cut off', value: step.head } }]
+      : []),
+    {
+      say: [`Cut ${counted(entry.pieces.length, 'slice')} against the stop, one after the other.`],
+      dial: { name: 'stop at', value: step.thickness },
+    },
+  ],
   labour: { setUp: 10, each: 1.5 },
   gives: ({ count, thickness }) => ({ count, words: 'slices of', mm: thickness.mm, fromPanel: true }),
   each: { name: 'slice' },

@@ -306,6 +306,15 @@ export const surface: StepRoom<SurfaceStep> = {
   },
   needsSettled: true,
   keepsOutline: true,
+  operations: ({ by = 'sand', grits = [], raise }) => [
+    ...(by === 'sand'
+      ? grits.map((grit) => ({
+          say: ['Pencil lines across the faces; sand until the last one is gone.'],
+          dial: { name: 'grit', value: `P${grit}` },
+        }))
+      : [{ say: [by === 'scrape' ? 'Scrape with the grain.' : 'Plane with the grain, thin shavings.'] }]),
+    ...(raise ? [{ say: ['Wet the faces, let them dry, and knock the raised grain back.'] }] : []),
+  ],
   labour: {
     setUp: 10,
     each: 40,

@@ -192,6 +192,15 @@ export const trim: StepRoom<TrimStep> = {
     },
   },
   needsSettled: true,
+  operations: (step, { entry }) => {
+    const [length, width] = entry.greatest;
+    return [
+      ...(step.near.mm + step.far.mm > 0 || step.toWidth
+        ? [{ say: ['Bring the edges to width.'], dial: { name: 'wide', value: { mm: width } } }]
+        : []),
+      { instead: 'cuts', say: ['Bring the ends to length.'], dial: { name: 'long', value: { mm: length } } },
+    ];
+  },
   labour: { setUp: 15, each: 5 },
   caution: 'Support the piece beside the blade; offcuts must not bind. The saw’s manual comes first.',
 };

@@ -67,6 +67,13 @@ export const turn: StepRoom<TurnStep> = {
     turn: greatestOf(at, 'length') < greatestOf(at, 'thickness') ? 'standOnEnd' : 'tipOnEdge',
   }),
   run: runTurn,
+  operations: (step, { entry }) => [
+    {
+      say: [
+        `${TURN_NAMES[step.turn]}: ${counted(entry.pieces.length, 'piece')}. ${TURN_WORDS[step.turn][0].toUpperCase()}${TURN_WORDS[step.turn].slice(1)}.`,
+      ],
+    },
+  ],
   labour: { setUp: 0, each: 0 },
 };
 

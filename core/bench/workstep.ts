@@ -1,0 +1,221 @@
+import { type BuildDocument, DIMENSIONS, type DimensionName, type Phrase, type Step } from '../document';
+import { glueUpOf, layAids, planClamps, rehearse } from '../glueup';
+import { type DialReads, machineFacts } from '../kit';
+import { type Axis, extents, type Vec3 } from '../solid';
+import {
+  asGlueUp,
+  asPlayed,
+  cutList,
+  featureCuts,
+  isNoPasses,
+  machineOfStep,
+  type Operation,
+  passPlan,
+  roomOf,
+  stepTitle,
+  type Timeline,
+  type TimelineStep,
+  type ToSet,
+} from '../steps';
+import { counted } from '../units';
+import { type Task, tasksOf } from './tasks';
+
+/** One thing to do, as it is shown at the bench. */
+export interface BenchOperation {
+  say: Phrase[];
+  dial?: ToSet;
+  /** How the scale reads that it is dialled on; as the shop does if missing. */
+  reads?: DialReads;
+  /** What it takes off, and how thick that leaves the piece, mm. */
+  takesMm?: number;
+  leavesMm?: number;
+}
+
+/** A wait before a step may begin: of which step, what waits, from when until when, ms. */
+export interface BenchGate {
+  step: string;
+  name: string;
+  kind: Exclude<Task['kind'], 'work'>;
+  from: number;
+  until: number;
+}
+
+/** A size to read back after a step: what is predicted, and how far it may be off at most, mm. */
+export interface ToRead {
+  dimension: DimensionName;
+  predictedMm: number;
+  worstMm: number;
+}
+
+/** One step as it is shown at the bench, two metres away. Plain data. */
+export interface BenchStep {
+  step: string;
+  title: string;
+  machine?: string;
+  operations: BenchOperation[];
+  caution: string;
+  marks: string[];
+  note?: string;
+  /** Sizes to read, what the step changes first. */
+  toRead: ToRead[];
+  /** Pieces it gives, each with its sizes, mm: they may be read one by one. */
+  pieces: { id: string; sizes: Vec3 }[];
+  /** Waits that must be over before it. */
+  gates: BenchGate[];
+  /** Steps that come first and are not done. */
+  before: string[];
+  /** Each operation waits before the next, as coats do: the clock of the hands stops after each. */
+  rounds?: true;
+  /** What waits by itself once it is done, h. */
+  after: { words: string; hours: number }[];
+}
+
+/** Sizes that differ by less were not changed by a step, mm. */
+const SAME_MM = 1e-3;
+/** So far may a reading be off where no tolerance is known, mm. */
+const LEAST_WORST_MM = 0.05;
+
+/** Passes over a machine, one after the other, each with what it takes and leaves. */
+function passes(step: Step, entry: TimelineStep, build: BuildDocument): BenchOperation[] {
+  const plan = passPlan(step, entry, build);
+  if (!plan || isNoPasses(plan)) return [];
+  const all = plan.faces.flatMap(({ face, passes: of }) => of.map((pass) => ({ face, pass })));
+  return all.map(({ face, pass }, i) => ({
+    say: [`Pass ${i + 1} of ${all.length} over ${plan.machine}, ${face} face to the cutter.`],
+    dial: { name: 'set it to', value: { mm: pass.settingMm } },
+    ...(plan.reads ? { reads: plan.reads } : {}),
+    takesMm: pass.takesMm,
+    leavesMm: pass.settingMm - plan.carrierMm,
+  }));
+}
+
+/** The acts of a glue-up as they are rehearsed. */
+function gluing(
+  step: Step,
+  _entry: TimelineStep,
+  build: BuildDocument,
+  timeline: Timeline,
+): BenchOperation[] {
+  const glueUp = asGlueUp(step) && glueUpOf(build, timeline, step.id);
+  if (!glueUp || glueUp.lines.length === 0) return [];
+  const plan = planClamps(glueUp, build.shop);
+  const { acts } = rehearse(glueUp, plan, layAids(build, timeline, glueUp), build.shop);
+  return acts.map(({ words, minutes }) => ({
+    say: [`${words[0].toUpperCase()}${words.slice(1)}.`],
+    dial: { name: 'takes about', value: { minutes } },
+  }));
+}
+
+const said = (lines: readonly Phrase[][]): BenchOperation[] => lines.map((say) => ({ say }));
+
+/** Lists that stand in the place of an operation. */
+const LISTS: Record<
+  NonNullable<Operation['instead']>,
+  (step: Step, entry: TimelineStep, build: BuildDocument, timeline: Timeline) => BenchOperation[]
+> = {
+  passes,
+  cuts: (step, entry, build) => said(cutList(step, entry, build)),
+  features: (step, entry, build) => said(featureCuts(step, entry, build)),
+  'glue-up': gluing,
+};
+
+/** What hands do at a step, in order; at least one thing. */
+function operationsOf(
+  step: Step,
+  entry: TimelineStep,
+  build: BuildDocument,
+  timeline: Timeline,
+): BenchOperation[] {
+  const out = roomOf(step)
+    .operations(step, { build, entry })
+    .flatMap(({ instead, ...own }) => {
+      const list = instead ? LISTS[instead](step, entry, build, timeline) : [];
+      return list.length > 0 ? list : [own];
+    });
+  return out.length > 0 ? out : [{ say: [roomOf(step).says] }];
+}
+
+/** The waits that run before a step: of every step that gives what it takes, steps left out counted through. */
+function gatesBefore(step: Step, build: BuildDocument, tasks: readonly Task[]): BenchGate[] {
+  // What it waits for in the middle of itself, as between two coats, is its own.
+  return [...makersBefore(step, build).filter(({ done }) => done), ...(step.done ? [] : [step])]
+    .flatMap((maker) =>
+      tasks.flatMap(({ step: of, kind, name, began, minutes }) =>
+        of === maker.id && began !== undefined && kind !== 'work'
+          ? [{ step: of, name, kind, from: began, until: began + minutes * 60_000 }]
+          : [],
+      ),
+    )
+    .toSorted((a, b) => a.until - b.until);
+}
+
+/** The steps whose outputs a step takes; through a step that is left out, those before it. */
+function makersBefore({ inputs }: Step, build: BuildDocument): Step[] {
+  return build.steps
+    .filter(({ output }) => inputs.includes(output))
+    .flatMap((maker) => (maker.off ? makersBefore(maker, build) : [maker]));
+}
+
+/** Sizes to read after a step, what it changes first: all of those it changes, else all three. */
+function toReadAt({ entered, greatest, tolerance }: TimelineStep): ToRead[] {
+  const before = [0, 1, 2].map((axis) =>
+    Math.max(0, ...entered.map(({ blank }) => extents(blank)[axis as Axis])),
+  );
+  const changed = (axis: number) => Math.abs(before[axis] - greatest[axis]) > SAME_MM;
+  return DIMENSIONS.map((dimension, axis) => ({ dimension, axis }))
+    .toSorted((a, b) => Number(changed(b.axis)) - Number(changed(a.axis)) || b.axis - a.axis)
+    .map(({ dimension, axis }) => ({
+      dimension,
+      predictedMm: greatest[axis],
+      worstMm: Math.max(LEAST_WORST_MM, tolerance[axis].worstMm),
+    }));
+}
+
+/**
+ * A step as it is worked on at the bench: every operation with what is dialled, the caution, what to read back, and the
+ * waits before it. Undefined where the job does not come so far, or the step is left out.
+ */
+export function benchStep(asked: BuildDocument, timeline: Timeline, id: string): BenchStep | undefined {
+  const build = asPlayed(asked, timeline);
+  const step = build.steps.find((each) => each.id === id);
+  const entry = timeline.steps.find((each) => each.id === id);
+  if (!step || !entry || step.off) return undefined;
+  const machine = machineOfStep(step, build);
+  const tasks = tasksOf('', build, timeline);
+  const own = tasks.filter((task) => task.step === id && task.kind !== 'work');
+  return {
+    step: id,
+    title: stepTitle(build, step),
+    ...(machine ? { machine: machine.name } : {}),
+    operations: operationsOf(step, entry, build, timeline),
+    caution: [roomOf(step).caution, machine && machineFacts(machine).caution].filter(Boolean).join(' '),
+    marks: step.marks ?? [],
+    ...(step.note ? { note: step.note } : {}),
+    toRead: entry.pieces.length > 0 ? toReadAt(entry) : [],
+    pieces: entry.pieces.map(({ id: piece, blank }) => ({ id: piece, sizes: extents(blank) })),
+    gates: gatesBefore(step, build, tasks),
+    before: makersBefore(step, build)
+      .filter(({ done }) => !done)
+      .map((maker) => stepTitle(build, maker)),
+    ...(roomOf(step).labour.rounds ? { rounds: true as const } : {}),
+    after: own.map(({ name, minutes }) => ({ words: name, hours: minutes / 60 })),
+  };
+}
+
+/** Where the bench goes on: what was begun and is not done, else the first step that is not done. */
+export const goesOnAt = ({ steps }: BuildDocument): Step | undefined =>
+  steps.findLast(({ done, off, work }) => !done && !off && (work?.length ?? 0) > 0) ??
+  steps.find(({ done, off }) => !done && !off);
+
+/** The steps that are worked on, in order: those left out are passed by. */
+export const worked = ({ steps }: BuildDocument): Step[] => steps.filter(({ off }) => !off);
+
+/** What stands before a step at a moment: the wait that ends last, where one is not over. */
+export const bindingGate = (gates: readonly BenchGate[], now: number): BenchGate | undefined =>
+  gates.filter(({ until }) => until > now).at(-1);
+
+/** “3 of 6”, for a line over the work. */
+export const placeOf = (build: BuildDocument, step: string): string => {
+  const all = worked(build);
+  return `${all.findIndex(({ id }) => id === step) + 1} of ${counted(all.length, 'step')}`;
+};
