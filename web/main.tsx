@@ -28,6 +28,7 @@ const SCREENS: Record<Address, LazyExoticComponent<ComponentType>> = {
   'jobs/:id/rehearse/:step': fetched(
     async () => (await import('./screens/job/glue/RehearseScreen')).RehearseScreen,
   ),
+  'jobs/:id/bench': fetched(async () => (await import('./screens/atbench/AtBench')).AtBench),
   calendar: fetched(async () => (await import('./screens/calendar/Calendar')).Calendar),
   rack: fetched(async () => (await import('./screens/rack/Rack')).Rack),
   kit: fetched(async () => (await import('./screens/kit/Kit')).Kit),

@@ -31,7 +31,17 @@ export interface BenchOperation {
   leavesMm?: number;
 }
 
-/** A wait before a step may begin: of which step, what waits, from when until when, ms. */
+/** What waits before a step may begin, in words after the step that it waits for. */
+const STILL: Record<Exclude<Task['kind'], 'work'>, string> = {
+  clamps: 'in clamps',
+  settle: 'not at full strength yet',
+  rest: 'at rest',
+  coat: 'a coat or layer dries',
+  cure: 'not hard right through yet',
+  outside: 'away',
+};
+
+/** A wait before a step may begin: what waits, in words, from when until when, ms. */
 export interface BenchGate {
   step: string;
   name: string;
@@ -80,8 +90,8 @@ function passes(step: Step, entry: TimelineStep, build: BuildDocument): BenchOpe
   const plan = passPlan(step, entry, build);
   if (!plan || isNoPasses(plan)) return [];
   const all = plan.faces.flatMap(({ face, passes: of }) => of.map((pass) => ({ face, pass })));
-  return all.map(({ face, pass }, i) => ({
-    say: [`Pass ${i + 1} of ${all.length} over ${plan.machine}, ${face} face to the cutter.`],
+  return all.map(({ face, pass }) => ({
+    say: [`Over ${plan.machine}, ${face} face to the cutter.`],
     dial: { name: 'set it to', value: { mm: pass.settingMm } },
     ...(plan.reads ? { reads: plan.reads } : {}),
     takesMm: pass.takesMm,
@@ -140,9 +150,17 @@ function gatesBefore(step: Step, build: BuildDocument, tasks: readonly Task[]): 
   // What it waits for in the middle of itself, as between two coats, is its own.
   return [...makersBefore(step, build).filter(({ done }) => done), ...(step.done ? [] : [step])]
     .flatMap((maker) =>
-      tasks.flatMap(({ step: of, kind, name, began, minutes }) =>
+      tasks.flatMap(({ step: of, kind, began, minutes }) =>
         of === maker.id && began !== undefined && kind !== 'work'
-          ? [{ step: of, name, kind, from: began, until: began + minutes * 60_000 }]
+          ? [
+              {
+                step: of,
+                name: `${stepTitle(build, maker)}, ${STILL[kind]}`,
+                kind,
+                from: began,
+                until: began + minutes * 60_000,
+              },
+            ]
           : [],
       ),
     )
@@ -156,19 +174,20 @@ function makersBefore({ inputs }: Step, build: BuildDocument): Step[] {
     .flatMap((maker) => (maker.off ? makersBefore(maker, build) : [maker]));
 }
 
-/** Sizes to read after a step, what it changes first: all of those it changes, else all three. */
+/** Of sizes that a step changes alike, which is read first: thickness, width, length; of strips just ripped their width. */
+const FIRST: readonly Axis[] = [2, 1, 0];
+const FIRST_RIPPED: readonly Axis[] = [1, 2, 0];
+
+/** Sizes to read after a step, what it changes first. */
 function toReadAt({ entered, greatest, tolerance }: TimelineStep): ToRead[] {
-  const before = [0, 1, 2].map((axis) =>
-    Math.max(0, ...entered.map(({ blank }) => extents(blank)[axis as Axis])),
-  );
-  const changed = (axis: number) => Math.abs(before[axis] - greatest[axis]) > SAME_MM;
-  return DIMENSIONS.map((dimension, axis) => ({ dimension, axis }))
-    .toSorted((a, b) => Number(changed(b.axis)) - Number(changed(a.axis)) || b.axis - a.axis)
-    .map(({ dimension, axis }) => ({
-      dimension,
-      predictedMm: greatest[axis],
-      worstMm: Math.max(LEAST_WORST_MM, tolerance[axis].worstMm),
-    }));
+  const before = (axis: Axis) => Math.max(0, ...entered.map(({ blank }) => extents(blank)[axis]));
+  const changes = (axis: Axis) => Math.abs(before(axis) - greatest[axis]) > SAME_MM;
+  const order = entered.length === 0 ? FIRST_RIPPED : FIRST;
+  return [...order.filter(changes), ...order.filter((axis) => !changes(axis))].map((axis) => ({
+    dimension: DIMENSIONS[axis],
+    predictedMm: greatest[axis],
+    worstMm: Math.max(LEAST_WORST_MM, tolerance[axis].worstMm),
+  }));
 }
 
 /**

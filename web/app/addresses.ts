@@ -16,6 +16,7 @@ export const ADDRESSES = {
   'jobs/:id/sheets': undefined,
   'jobs/:id/look': undefined,
   'jobs/:id/rehearse/:step': undefined,
+  'jobs/:id/bench': undefined,
   calendar: 'Calendar',
   rack: 'Rack',
   kit: 'Kit',

@@ -22,6 +22,8 @@ const FIRST_USE: Record<Address, string | undefined> = {
   'jobs/:id/look': 'The finished piece from all sides. Drag to turn it.',
   'jobs/:id/rehearse/:step':
     'A dry run without glue: press when each act is done, and Junta learns your pace.',
+  'jobs/:id/bench':
+    'One thing to do at a time, to be read from the bench. Press Begin, and tick each when it is done.',
   calendar: 'Work and waits on your days. Drag work to another time; Undo takes it back.',
   rack: 'Your boards. Type one into the line, Enter puts it on the rack; draw its faults where they are.',
   kit: 'Your machines, clamps and glue with their limits. Every plan keeps to them.',

@@ -72,6 +72,15 @@ export function Shell() {
   const { away, open } = useReach();
   useArrival();
   const hint = useFirstUse();
+  // At the bench there is nothing but the work, which has a tray and a way out of its own.
+  const atBench = matchPath('/jobs/:id/bench', useLocation().pathname) !== null;
+  if (atBench)
+    return (
+      <Suspense fallback={null}>
+        {hint.text && <FirstUse text={hint.text} onDone={hint.done} />}
+        <Outlet />
+      </Suspense>
+    );
   return (
     <div className="min-h-dvh" style={hint.text ? ({ '--hint': '32px' } as CSSProperties) : undefined}>
       <Skips label="Past the head" to={SKIPS} />

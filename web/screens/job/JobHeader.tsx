@@ -3,6 +3,7 @@ import {
   Ellipsis,
   Eye,
   Grid2x2,
+  Hammer,
   History,
   PencilRuler,
   Keyboard,
@@ -206,6 +207,9 @@ export function JobHeader({ build }: { build: BuildDocument }) {
         )}
         {!onWood && (
           <>
+            <Link className="action" to={`/jobs/${id}/bench`}>
+              <Hammer size={15} aria-hidden /> At the bench
+            </Link>
             <Link className="action" to={`/jobs/${id}/look`}>
               <Eye size={15} aria-hidden /> Look
             </Link>

@@ -1,62 +1,21 @@
-import { type ReactNode, useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { Morning, ScheduledTask, ShopAir } from '../../../core/bench';
+import type { ScheduledTask, ShopAir } from '../../../core/bench';
 import { phraseText } from '../../../core/document';
 import { counted, minutesText, temperatureText } from '../../../core/units';
-import { problemText, useBoardsQuery, useBuildsQuery, useKitQuery } from '../../app/api';
-import { today } from '../../app/day';
+import { problemText, useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { Bar, Screen } from '../../parts/layout';
-import { useNow } from '../../parts/use-now';
-import { calendarWorker, localZone } from '../calendar/calendar-worker';
 import { Working } from '../../parts/Working';
+import { localZone } from '../calendar/calendar-worker';
+import { clock, inZone, when } from './moment';
+import { SOON, useMorning, WAITS } from './use-morning';
 
 const MINUTE = 60_000;
-const DAY = 24 * 60 * MINUTE;
-/** Work that may begin within so long may begin now, ms. */
-const SOON = 5 * MINUTE;
-
-const WAITS: Record<ScheduledTask['kind'], string> = {
-  work: 'at work',
-  clamps: 'in clamps',
-  settle: 'full strength after',
-  rest: 'wood rests',
-  coat: 'a coat or layer dries',
-  cure: 'hardens right through',
-  outside: 'away',
-};
-
 /** What is in clamps, what comes next on each job, what is short or late, and the air: read in the morning, from a phone. */
 export function Today() {
-  const { data, error } = useBuildsQuery(undefined, { refetchOnMountOrArgChange: true });
-  const { data: kit } = useKitQuery();
+  const { report, failed, error, shop, jobs, damaged, now } = useMorning();
   const display = useDisplay();
-  const now = useNow();
-  const [report, setReport] = useState<Morning>();
-  const [failed, setFailed] = useState<string>();
-  const shop = kit?.shop;
-  const jobs = data?.jobs;
-  // A minute changes what is said of it, not what is done: the days are planned anew every five.
-  const planned = Math.floor(now / SOON) * SOON;
-  useEffect(() => {
-    if (!shop || !jobs) return;
-    let gone = false;
-    calendarWorker
-      .morning(
-        jobs.map(({ id, build }) => ({ id, build })),
-        shop,
-        { now: planned, today: today(), local: localZone() },
-      )
-      .then((made) => {
-        if (gone) return;
-        setReport(made);
-        setFailed(undefined);
-      })
-      .catch((problem: unknown) => !gone && setFailed((problem as Error).message));
-    return () => {
-      gone = true;
-    };
-  }, [shop, jobs, planned]);
   const zone = report?.zone ?? localZone();
   const nameOf = (id: string) => jobs?.find((job) => job.id === id)?.name ?? '';
   const said = failed ?? (error === undefined ? undefined : problemText(error));
@@ -78,7 +37,7 @@ export function Today() {
           {said}
         </p>
       )}
-      {data?.damaged.map(({ id, name, version }) => (
+      {damaged?.map(({ id, name, version }) => (
         <p key={id} role="alert" className="text-red pb-2 text-[14px]">
           Left out, since its newest version {version} is damaged:{' '}
           <Link className="underline" to={`/jobs/${id}`}>
@@ -171,29 +130,6 @@ export function Today() {
   );
 }
 
-/** A moment of the shop's clock, as in “Sunday 29 November”. */
-const inZone = (ms: number, zone: string, parts: Intl.DateTimeFormatOptions): string =>
-  new Date(ms).toLocaleDateString('en-GB', { timeZone: zone, ...parts }).replace(',', '');
-const clock = (ms: number, zone: string): string =>
-  new Date(ms).toLocaleTimeString('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' });
-
-/** A moment in words: today and tomorrow by name, others by their day. */
-function when(at: number, now: number, zone: string): string {
-  // Days of the calendar: their dates count, whatever a clock was put forward or back in between.
-  const dayNumber = (ms: number) =>
-    Date.parse(new Date(ms).toLocaleDateString('sv', { timeZone: zone })) / DAY;
-  const days = dayNumber(at) - dayNumber(now);
-  const day =
-    days === 0
-      ? 'today'
-      : days === 1
-        ? 'tomorrow'
-        : days === -1
-          ? 'yesterday'
-          : inZone(at, zone, { weekday: 'short', day: 'numeric', month: 'short' });
-  return `${day} ${clock(at, zone)}`;
-}
-
 function Part({
   title,
   says,
@@ -284,6 +220,9 @@ function Next({ task, name, now, zone }: LineProps) {
         </span>
         <span className="text-graphite text-[14px]">takes {minutesText(task.minutes)} of work</span>
       </span>
+      <Link className="action" to={`/jobs/${task.job}/bench?step=${task.step}`}>
+        At the bench
+      </Link>
     </li>
   );
 }
