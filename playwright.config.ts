@@ -10,6 +10,8 @@ export default defineConfig({
   workers: 2,
   reporter: [['dot'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
+    // Requests of a service worker cannot be stopped on their way: the test that has one says so.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     // Pictures of wood are computed for the pixels there are: on a device of a quarter of them the same tests cost less.
     deviceScaleFactor: 0.5,

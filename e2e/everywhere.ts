@@ -1,5 +1,7 @@
 import type { Page } from '@playwright/test';
 import {
+  benchField,
+  changeSteps,
   chosen,
   demoJob,
   everyAddress,
@@ -10,6 +12,7 @@ import {
   openJob,
   PROGRAM,
   put,
+  stored,
 } from './house';
 
 /** A place of Junta: a route, a step, a tab or a window, and the way to it. */
@@ -90,6 +93,18 @@ export const WINDOWS: Record<string, Place['go']> = {
   'screens/start/Shops.tsx': async (page, house) => {
     await page.goto(`${house.url}/shops`);
     await press(page, /^Remove /);
+    await dialog(page);
+  },
+  'screens/atbench/GateWindow.tsx': async (page, house) => {
+    const job = await makeJob(page, house, false, 'waiting');
+    await stored(page);
+    const glued = new Set(['rip', 'mill', 'glue']);
+    const doneAt = new Date().toISOString();
+    await changeSteps(page, house, job, (step) =>
+      glued.has(step.id) ? { ...step, done: true, doneAt } : step,
+    );
+    await page.goto(`${job}/bench?step=flatten`);
+    await press(page, /^Wait/);
     await dialog(page);
   },
   'screens/job/glue/StagesWindow.tsx': async (page, house) => {
@@ -277,6 +292,18 @@ export const places = (job: string): Place[] => [
     go: async (page, house) => {
       await page.goto(`${house.url}${await demoJob(page, house, /Tower stair tread/)}/rehearse/glue`);
       await press(page, 'Begin the dry run');
+    },
+  },
+  {
+    name: 'at the bench, read back piece by piece',
+    go: async (page, house) => {
+      await page.goto(`${house.url}${await demoJob(page, house, /Galley chopping block/)}/bench?step=rip`);
+      await benchField(page, 1).waitFor();
+      await press(page, 'Piece by piece');
+      await press(page, 'Keys');
+      await page.getByLabel(/after it/).fill('700 mm');
+      await page.getByLabel(/after it/).press('Enter');
+      await expect(page.getByRole('button', { name: 'Keep it as read' })).toBeVisible();
     },
   },
   ...['machines', 'clamps', 'ready'].map((name) => ({

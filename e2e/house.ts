@@ -138,6 +138,24 @@ export async function makeJob(page: Page, house: House, block: boolean, name: st
   return page.url();
 }
 
+/** Changes the steps of a job as another program would, past the page that is open. */
+export async function changeSteps(
+  page: Page,
+  house: House,
+  path: string,
+  change: (step: { id: string }) => object,
+): Promise<void> {
+  const address = `${house.url}/api${new URL(path, house.url).pathname}`;
+  const { version, build } = await (await page.request.get(address)).json();
+  const data = { version, build: { ...build, steps: build.steps.map(change) } };
+  const answer = await page.request.put(address, { headers: PROGRAM, data });
+  expect(answer.status(), await answer.text()).toBe(200);
+}
+
+/** The large fields at the foot of the bench: back, go on, pause. */
+export const benchField = (page: Page, nth: 0 | 1 | 2): Locator =>
+  page.getByRole('group', { name: 'What is done' }).getByRole('button').nth(nth);
+
 /** The mark of a step on the stick. */
 export const mark = (page: Page, step: string): Locator => page.locator(`[data-step="${step}"]`);
 

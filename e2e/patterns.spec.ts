@@ -76,7 +76,10 @@ test('an order is proposed for nine strips, two of them locked', async ({ page, 
   await page.getByRole('option', { name: 'An even run from dark to light' }).click();
   await expect(window).toContainText('change back to darker, in %');
   await expect(window.getByRole('status')).toContainText('The first is the best there is');
-  const { violations } = await new AxeBuilder({ page }).setLegacyMode().withTags(['wcag2a', 'wcag2aa']).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .setLegacyMode()
+    .withTags(['wcag2a', 'wcag2aa'])
+    .analyze();
   expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual([]);
   await window.getByRole('button', { name: 'Use order 1' }).click();
   await expect.poll(() => order(page)).not.toEqual(before);

@@ -47,6 +47,18 @@ export async function writeDemo() {
   writeFileSync('dist/demo.json', JSON.stringify(demo));
 }
 
+/** All files of a folder for the service worker, each with a digest: one that changed is fetched anew. */
+const filesOf = (folder) =>
+  readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((name) => statSync(join(folder, name)).isFile() && !name.endsWith('.map'))
+    .map((name) => ({
+      url: `/${name.replaceAll('\\', '/')}`,
+      revision: createHash('sha256')
+        .update(readFileSync(join(folder, name)))
+        .digest('hex')
+        .slice(0, 16),
+    }));
+
 /** Builds the interface and the server into dist/, unless nothing they are made of has changed. */
 export async function build() {
   const stamp = digest();
@@ -57,6 +69,16 @@ export async function build() {
     stdio: ['ignore', 'inherit', 'inherit'],
   });
   if (web.status !== 0) throw new Error('Building the interface failed.');
+  await bundle({
+    entryPoints: ['web/offline/service-worker.ts'],
+    outfile: 'dist/web/service-worker.js',
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    define: { FILES: JSON.stringify(filesOf('dist/web')), 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'warning',
+  });
   await bundle({
     ...FOR_NODE,
     entryPoints: ['server/main.ts'],

@@ -6,6 +6,7 @@ import { type Address, ADDRESSES } from './app/addresses';
 import { store } from './app/store';
 import './app/theme.css';
 import { fetchTheRest, fetched } from './parts/lazily';
+import { keepApplication } from './offline/register';
 import { Screen } from './parts/layout';
 import { Broken } from './screens/frame/Broken';
 import { Home } from './screens/frame/Home';
@@ -69,4 +70,10 @@ createRoot(root).render(
 
 /** Pause before the other screens are fetched, ms: the first one comes first. */
 const PREPARE_MS = 5000;
-setTimeout(() => void fetchTheRest(), PREPARE_MS);
+setTimeout(() => {
+  void fetchTheRest();
+  // Without it Junta works as ever: only not without the server.
+  keepApplication().catch((problem: unknown) =>
+    console.warn('Not kept for use without the server:', problem),
+  );
+}, PREPARE_MS);

@@ -22,6 +22,7 @@ import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
+import { KEPT_HEADER } from '../offline/kept';
 import { draftsOf, firstSent, theKit } from './outbox';
 import { serverAway, serverHere } from './reach';
 import { forgetShop, isShopless, rememberShop, shopHeaders } from './shop-choice';
@@ -56,6 +57,11 @@ const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asy
   const result = await plainQuery(args, context, extra);
   const status = result.error?.status;
   const { title } = (result.error?.data ?? {}) as Partial<Problem>;
+  // The answer of before, kept in this browser: the server did not give it.
+  if (result.meta?.response?.headers.has(KEPT_HEADER)) {
+    serverAway('The server does not answer.');
+    return result;
+  }
   // Loaded anew at the list of shops: nothing of a shop that is gone is left on the page.
   if (title === NO_SUCH_SHOP || title === WHICH_SHOP) {
     forgetShop();

@@ -1,0 +1,164 @@
+import type { Page } from '@playwright/test';
+import { benchField, changeSteps, expect, type House, makeJob, stored, test } from './house';
+
+const begun = async (page: Page, house: House, name: string): Promise<string> => {
+  const job = await makeJob(page, house, false, name);
+  await stored(page);
+  return new URL(job).pathname;
+};
+const sentence = (page: Page) => page.locator('main p').first();
+const figure = (page: Page) => page.getByTestId('figure').first();
+const field = (page: Page) => page.getByLabel(/after it/);
+/** What the server has of a step. */
+const onServer = async (page: Page, house: House, job: string, step: string) => {
+  const { build } = await (await page.request.get(`${house.url}/api${job}`)).json();
+  return build.steps.find(({ id }: { id: string }) => id === step);
+};
+const readings = async (page: Page, house: House, job: string) =>
+  (await (await page.request.get(`${house.url}/api${job}`)).json()).build.readings;
+
+test('a step is begun, ticked, paused and gone on with on another device, exactly where it was', async ({
+  page,
+  house,
+  browser,
+}) => {
+  const job = await begun(page, house, 'bench, begun');
+  await page.goto(`${house.url}${job}`);
+  await page.getByRole('link', { name: 'At the bench' }).click();
+  await expect(page).toHaveURL(/\/bench$/);
+  await expect(sentence(page)).toContainText('Rip');
+  // To be read from two metres away (57 px), and pressed with a hand.
+  const high = await figure(page)
+    .locator('.rule')
+    .first()
+    .evaluate((each) => Number.parseFloat(getComputedStyle(each).fontSize));
+  expect(high).toBeGreaterThanOrEqual(57);
+  expect((await benchField(page, 1).boundingBox())?.height).toBeGreaterThanOrEqual(96);
+  await expect(page.getByText('Caution.')).toBeVisible();
+  await benchField(page, 1).click();
+  await expect(page.getByTestId('standing')).toContainText('Hands on it');
+  while (((await benchField(page, 1).textContent()) ?? '').includes(' of ')) {
+    const before = await sentence(page).textContent();
+    await benchField(page, 1).click();
+    await expect(sentence(page)).not.toHaveText(before ?? '');
+  }
+  await benchField(page, 1).click();
+  await expect(page.locator('h1')).toContainText('Mill');
+  await benchField(page, 1).click();
+  await benchField(page, 1).click();
+  await expect(sentence(page)).toContainText('2 of');
+  await benchField(page, 2).click();
+  await expect(benchField(page, 1)).toHaveText('Go on');
+  await expect.poll(async () => (await onServer(page, house, job, 'mill')).work?.[0]?.to).toBeDefined();
+  const rip = await onServer(page, house, job, 'rip');
+  expect(rip).toMatchObject({ done: true });
+  expect(Date.parse(rip.doneAt)).toBeGreaterThanOrEqual(Date.parse(rip.work[0].from));
+  // Another device, and the same after a reload: the second operation of the milling.
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(`${house.url}${job}/bench`);
+  await expect(sentence(other)).toContainText('2 of');
+  await expect(other.locator('h1')).toContainText('Mill');
+  await other.reload();
+  await expect(sentence(other)).toContainText('2 of');
+  await benchField(other, 0).click();
+  await expect(sentence(other)).toContainText('1 of');
+  await other.context().close();
+});
+
+test('a wait binds to the minute, asks once, and what was begun early is written down', async ({
+  page,
+  house,
+}) => {
+  const job = await begun(page, house, 'bench, waiting');
+  const glued = new Set(['rip', 'mill', 'glue']);
+  const doneAt = new Date().toISOString();
+  await changeSteps(page, house, job, (step) =>
+    glued.has(step.id) ? { ...step, done: true, doneAt } : step,
+  );
+  await page.goto(`${house.url}${job}/bench`);
+  await expect(page.locator('h1')).toContainText('Flatten');
+  await expect(benchField(page, 1)).toHaveText(/^Wait 24 h/);
+  await expect(page.getByTestId('standing')).toContainText(/until tomorrow .*not at full strength yet/);
+  await benchField(page, 1).click();
+  await page.getByRole('button', { name: 'Wait', exact: true }).click();
+  expect((await onServer(page, house, job, 'flatten')).work).toBeUndefined();
+  await benchField(page, 1).click();
+  await page.getByRole('button', { name: 'Begin all the same' }).click();
+  await expect(page.getByTestId('standing')).toContainText('Begun 24 h early');
+  await benchField(page, 2).click();
+  // Gone on with, nobody is asked again… but the wait is still said.
+  await expect.poll(async () => (await onServer(page, house, job, 'flatten')).early?.length).toBe(1);
+  expect((await onServer(page, house, job, 'flatten')).early[0].wait).toContain('not at full strength');
+});
+
+test('a wait that ends while the bench is open rings: in words, in the title, until it is heard', async ({
+  page,
+  house,
+}) => {
+  const job = await begun(page, house, 'bench, ringing');
+  await page.clock.install();
+  const at = await page.evaluate(() => Date.now());
+  const rest = new Set(['rip', 'mill', 'glue']);
+  const doneAt = new Date(at - 24 * 3_600_000 + 90_000).toISOString();
+  await changeSteps(page, house, job, (step) => (rest.has(step.id) ? { ...step, done: true, doneAt } : step));
+  await page.goto(`${house.url}${job}/bench`);
+  await expect(benchField(page, 1)).toHaveText(/^Wait/);
+  await page.clock.runFor(120_000);
+  await expect(page.getByRole('alert').filter({ hasText: 'over' })).toBeVisible();
+  await expect(page).toHaveTitle(/^● /);
+  await expect(benchField(page, 1)).toHaveText('Begin');
+  await page.getByRole('button', { name: 'Heard' }).click();
+  await expect(page).not.toHaveTitle(/^● /);
+});
+
+test.describe('in the hand', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+  test('sizes are read by keys, piece by piece, with the server away; what cannot be is asked about', async ({
+    page,
+    house,
+  }) => {
+    const job = await begun(page, house, 'bench, read');
+    await page.goto(`${house.url}${job}/bench?step=rip`);
+    await page.getByRole('button', { name: 'Piece by piece' }).tap();
+    await expect(page.getByText(/^Width, piece 1 of/)).toBeVisible();
+    await page.route('**/api/**', (route) => route.abort());
+    const pieces = page.getByRole('list', { name: 'Pieces' }).getByRole('button');
+    const count = await pieces.count();
+    // The first as planned, the second by a key next to the plan, the others by digits: the next one comes by itself.
+    await page.getByRole('button', { name: 'As planned' }).tap();
+    await expect(page.getByText(`Width, piece 2 of ${count}`)).toBeVisible();
+    await page.getByRole('button', { name: 'Keys' }).tap();
+    await page.getByRole('group', { name: 'Near the plan' }).getByRole('button').nth(1).tap();
+    await expect(page.getByText(`Width, piece 3 of ${count}`)).toBeVisible();
+    const keys = page.getByRole('group', { name: 'Keys', exact: true });
+    for (const key of ['9', '0', '0']) await keys.getByRole('button', { name: key, exact: true }).tap();
+    await keys.getByRole('button', { name: 'Rub out' }).tap();
+    await keys.getByRole('button', { name: 'Enter' }).tap();
+    // 90 inches wide no strip is.
+    await expect(page.getByText(/more than planned/)).toBeVisible();
+    await page.getByRole('button', { name: 'Measure again' }).tap();
+    await expect(field(page)).toHaveValue('');
+    // As from a gauge that types: digits and Enter into the field that waits.
+    const planned = await field(page).evaluate((input: HTMLInputElement) => {
+      const [whole, fraction = '0/1'] = input.placeholder.split(' ');
+      const [top, bottom] = fraction.split('/').map(Number);
+      return Number(whole) + top / bottom;
+    });
+    await field(page).focus();
+    await page.keyboard.type(`${(planned * 25.4).toFixed(2)}`);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('It looks like millimetres.')).toBeVisible();
+    await page.getByRole('button', { name: /^You mean/ }).tap();
+    await expect(page.getByText('3 readings of single pieces')).toBeVisible();
+    await field(page).fill('two hands');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert').filter({ hasText: 'two hands' })).toBeVisible();
+    await expect(page.getByTestId('unsent')).toBeVisible();
+    await page.unroute('**/api/**');
+    await expect.poll(async () => (await readings(page, house, job)).length).toBe(3);
+    const kept = await readings(page, house, job);
+    expect(new Set(kept.map(({ piece }: { piece: string }) => piece)).size).toBe(3);
+    for (const { taken } of kept) expect(Date.parse(taken)).toBeGreaterThan(0);
+  });
+});

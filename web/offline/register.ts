@@ -1,0 +1,29 @@
+import { unsent } from '../app/outbox';
+import { GO_ON } from './kept';
+
+/** Where the service worker lies: at the root, since it serves every page. */
+const ADDRESS = '/service-worker.js';
+
+/** Nobody looks at the page and nothing waits to be stored: a new build may take over. */
+const isQuiet = () => document.visibilityState === 'hidden' && unsent().length === 0;
+
+/**
+ * Keeps the application in this browser, so that it opens without the server. Only on a secure page; the development server
+ * has no worker. A new build waits until the page is out of sight with nothing unsent, and is then taken whole.
+ */
+export async function keepApplication(): Promise<void> {
+  if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
+  const registration = await navigator.serviceWorker.register(ADDRESS, {
+    type: 'classic',
+    updateViaCache: 'none',
+  });
+  let asked = false;
+  document.addEventListener('visibilitychange', () => {
+    if (!registration.waiting || !isQuiet()) return;
+    asked = true;
+    registration.waiting.postMessage(GO_ON);
+  });
+  navigator.serviceWorker.addEventListener('controllerchange', () => {
+    if (asked) location.reload();
+  });
+}
