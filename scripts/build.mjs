@@ -70,7 +70,7 @@ export async function build() {
   });
   if (web.status !== 0) throw new Error('Building the interface failed.');
   await bundle({
-    entryPoints: ['web/offline/service-worker.ts'],
+    entryPoints: ['web/workers/service.worker.ts'],
     outfile: 'dist/web/service-worker.js',
     bundle: true,
     minify: true,

@@ -100,9 +100,11 @@ try {
   await page.getByRole('region', { name: 'Trade-off' }).waitFor({ timeout: 60_000 });
   await page.mouse.move(640, 790);
   await take('wood');
-  await page.getByRole('link', { name: 'Set-up list' }).click();
-  await page.getByText('fence at').first().waitFor();
-  await take('set-up-list');
+  await open('Boathouse bench top');
+  await page.getByRole('link', { name: 'At the bench' }).click();
+  await page.goto(`${page.url()}?step=flatten`);
+  await page.getByText('set it to').waitFor();
+  await take('at-the-bench');
   await page.goto(`${server.url}/jobs/new`);
   await page.getByText('Bricks', { exact: true }).click();
   await take('new-job');
@@ -168,7 +170,9 @@ try {
     await drawn();
     return `data:image/png;base64,${(await page.screenshot()).toString('base64')}`;
   };
-  await page.goto(`${server.url}/jobs`);
+  await open('Galley chopping block');
+  await page.goto(`${page.url().split('?')[0]}/bench?step=slice`);
+  await page.getByText('stop at').waitFor();
   const shots = [await hand()];
   await open('Chart-chest lid');
   await step('glue');

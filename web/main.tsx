@@ -6,7 +6,7 @@ import { type Address, ADDRESSES } from './app/addresses';
 import { store } from './app/store';
 import './app/theme.css';
 import { fetchTheRest, fetched } from './parts/lazily';
-import { keepApplication } from './offline/register';
+import { keepApplication } from './app/keep-application';
 import { Screen } from './parts/layout';
 import { Broken } from './screens/frame/Broken';
 import { Home } from './screens/frame/Home';
@@ -74,6 +74,6 @@ setTimeout(() => {
   void fetchTheRest();
   // Without it Junta works as ever: only not without the server.
   keepApplication().catch((problem: unknown) =>
-    console.warn('Not kept for use without the server:', problem),
+    console.error('Not kept for use without the server:', problem),
   );
 }, PREPARE_MS);

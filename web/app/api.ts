@@ -22,7 +22,7 @@ import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
-import { KEPT_HEADER } from '../offline/kept';
+import { KEPT_HEADER } from '../workers/kept';
 import { draftsOf, firstSent, theKit } from './outbox';
 import { serverAway, serverHere } from './reach';
 import { forgetShop, isShopless, rememberShop, shopHeaders } from './shop-choice';

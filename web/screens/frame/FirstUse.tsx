@@ -30,6 +30,11 @@ const FIRST_USE: Record<Address, string | undefined> = {
   tables: 'The numbers that Junta computes with, and where they come from.',
 };
 
+/** Said once where a browser gives a page less, since it came over plain HTTP from another host. */
+const PLAIN = 'plain-http';
+const PLAIN_SAYS =
+  'Over plain HTTP this browser keeps no copy of Junta, lets the screen go dark and shows no notifications. With a certificate (JUNTA_CERT and JUNTA_KEY, see the README) it does.';
+
 /** The address of a list that a path belongs to; the most exact one. */
 const addressOf = (pathname: string): Address | undefined =>
   (Object.keys(ADDRESSES) as Address[]).findLast((path) => matchPath(`/${path}`, pathname));
@@ -39,11 +44,13 @@ export function useFirstUse(): { text: string | undefined; done: () => void } {
   const { pathname } = useLocation();
   const [, redraw] = useState(0);
   const address = addressOf(pathname);
-  const text = address && !hintsRead().includes(address) ? FIRST_USE[address] : undefined;
+  const unread = address && !hintsRead().includes(address) ? FIRST_USE[address] : undefined;
+  const plain = !window.isSecureContext && !hintsRead().includes(PLAIN) ? PLAIN_SAYS : undefined;
   return {
-    text,
+    text: unread ?? plain,
     done: () => {
-      if (address) readHint(address);
+      if (unread && address) readHint(address);
+      else readHint(PLAIN);
       redraw((n) => n + 1);
     },
   };

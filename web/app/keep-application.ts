@@ -1,5 +1,5 @@
-import { unsent } from '../app/outbox';
-import { GO_ON } from './kept';
+import { unsent } from './outbox';
+import { GO_ON } from '../workers/kept';
 
 /** Where the service worker lies: at the root, since it serves every page. */
 const ADDRESS = '/service-worker.js';
@@ -13,15 +13,13 @@ const isQuiet = () => document.visibilityState === 'hidden' && unsent().length =
  */
 export async function keepApplication(): Promise<void> {
   if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
-  const registration = await navigator.serviceWorker.register(ADDRESS, {
-    type: 'classic',
-    updateViaCache: 'none',
-  });
+  await navigator.serviceWorker.register(ADDRESS, { type: 'classic', updateViaCache: 'none' });
   let asked = false;
-  document.addEventListener('visibilitychange', () => {
-    if (!registration.waiting || !isQuiet()) return;
+  document.addEventListener('visibilitychange', async () => {
+    const waiting = (await navigator.serviceWorker.getRegistration())?.waiting;
+    if (!waiting || !isQuiet()) return;
     asked = true;
-    registration.waiting.postMessage(GO_ON);
+    waiting.postMessage(GO_ON);
   });
   navigator.serviceWorker.addEventListener('controllerchange', () => {
     if (asked) location.reload();
