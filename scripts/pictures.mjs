@@ -172,7 +172,7 @@ try {
   };
   await open('Galley chopping block');
   await page.goto(`${page.url().split('?')[0]}/bench?step=slice`);
-  await page.getByText('stop at').waitFor();
+  await page.getByTestId('figure').first().waitFor();
   const shots = [await hand()];
   await open('Chart-chest lid');
   await step('glue');

@@ -135,6 +135,8 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
           </div>
         </div>
         <Standing step={step} sheet={sheet} gate={gate} now={now} />
+        {/* Before the caution: what will not go over this machine is known before hands are at it. */}
+        <Ahead step={step.id} />
         {sheet.caution && !step.done && (
           <p className="border-red bg-red-wash border-l-[6px] px-5 py-3 text-[19px] max-desk:px-3 max-desk:text-[17px]">
             <strong className="font-semibold">Caution.</strong> {sheet.caution}
@@ -154,7 +156,6 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
         {(step.done || work.shown + 1 >= many || (leavesMm === undefined && sheet.pieces.length > 1)) && (
           <Readings build={build} sheet={sheet} />
         )}
-        <Ahead step={step.id} />
       </div>
       <Fields
         work={work}
