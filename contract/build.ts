@@ -76,6 +76,7 @@ const reading = exact({
   dimension: oneOf('length', 'width', 'thickness'),
   measured: length(),
   taken: text(40).optional(),
+  who: text(60).optional(),
 }).required();
 
 /** The air of a room: never quite dry or quite full. */

@@ -31,6 +31,20 @@ describe('the kit on the wire', () => {
   it('takes the shop it starts with', () => expect(reasons(shopSnapshot(), shop())).toEqual([]));
   it.each([
     [
+      'somebody who lifts half a tonne',
+      (s: any) => {
+        s.people = [{ id: 'person', name: 'Alder', liftKg: 500 }];
+      },
+      'people[0].liftKg',
+    ],
+    [
+      'somebody without a name',
+      (s: any) => {
+        s.people = [{ id: 'person', name: '' }];
+      },
+      'people[0].name',
+    ],
+    [
       'a negative kerf',
       (s: any) => {
         s.saws[0].kerf.mm = -1;

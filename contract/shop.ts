@@ -5,6 +5,8 @@ import {
   BIT_KINDS,
   type BitKind,
   LADDER_NAMES,
+  LIFTS_KG,
+  MOST_PEOPLE_OF_SHOP,
   type LimitName,
   LIMITS,
   type Machine,
@@ -189,6 +191,17 @@ export const shopSnapshot = () =>
     adhesives: yup.array(adhesive.required()).max(60).optional(),
     climate: climate.default(undefined).optional(),
     gluing: gluePractice.default(undefined).optional(),
+    people: yup
+      .array(
+        exact({
+          id: id(),
+          name: text(60).required(),
+          liftKg: yup.number().min(LIFTS_KG.least).max(LIFTS_KG.most).optional(),
+          runs: yup.array(id()).max(80).optional(),
+        }).required(),
+      )
+      .max(MOST_PEOPLE_OF_SHOP)
+      .optional(),
     ladders: yup
       .array(
         exact({

@@ -111,6 +111,43 @@ test('a wait that ends while the bench is open rings: in words, in the title, un
   await expect(page).not.toHaveTitle(/^● /);
 });
 
+test('who does a step is chosen from the people of the shop, warned of what they may not run, and written down', async ({
+  page,
+  house,
+}) => {
+  const job = await begun(page, house, 'bench, people');
+  await page.goto(`${house.url}/kit`);
+  const people = page.getByRole('region', { name: 'People' });
+  await people.getByRole('button', { name: 'Add a person' }).click();
+  await people.getByLabel('Name of person 1').fill('Alder');
+  await people.getByLabel(/^Alder, lifts alone/).fill('3');
+  await page.keyboard.press('Enter');
+  await people.getByText('May run all of them').click();
+  await people
+    .getByRole('checkbox', { name: /table saw/i })
+    .first()
+    .uncheck();
+  await expect(people.getByText(/^May run \d+ of \d+$/)).toBeVisible();
+  const inKit = async () => (await (await page.request.get(`${house.url}/api/kit`)).json()).shop.people ?? [];
+  await expect.poll(async () => (await inKit())[0]?.runs?.length).toBeGreaterThan(0);
+  await page.goto(`${house.url}${job}/bench?step=rip`);
+  await page.getByRole('combobox', { name: 'Who does it' }).click();
+  await page.getByRole('option', { name: 'Alder' }).click();
+  await expect(page.getByText(/^Alder may not run .*: ask somebody who may\.$/)).toBeVisible();
+  await benchField(page, 1).click();
+  await expect(page.getByTestId('standing')).toContainText('(Alder)');
+  await expect.poll(async () => (await onServer(page, house, job, 'rip')).work?.[0]?.who).toBe('Alder');
+  // A panel of more than 3 lb is lifted with somebody.
+  await page.goto(`${house.url}${job}/bench?step=flatten`);
+  await expect(page.getByText(/Alder lifts 3(\.0)? lb alone: lift it with somebody/)).toBeVisible();
+  // Names stay in the shop: the job holds who did it, and no list of people.
+  const { build } = await (await page.request.get(`${house.url}/api${job}`)).json();
+  expect(build.shop.people).toBeUndefined();
+  await page.goto(`${house.url}/kit`);
+  await people.getByRole('button', { name: 'Remove Alder' }).click();
+  await expect.poll(inKit).toEqual([]);
+});
+
 test.describe('in the hand', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 

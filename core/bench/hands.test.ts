@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { begunAt, ended, handsOn, isRunning, LONGEST_SPELL_MS, started } from './hands';
+import { begunAt, ended, handsOn, isRunning, LONGEST_SPELL_MS, started, whoDid } from './hands';
 
 const at = (time: string) => `2026-11-27T${time}:00.000Z`;
 const ms = (time: string) => Date.parse(at(time));
@@ -25,6 +25,14 @@ describe('hands on a step', () => {
   it('are no longer than half a day where nobody ended them', () => {
     const work = started(undefined, '2026-11-20T08:00:00.000Z');
     expect(handsOn({ work }, ms('08:00'))).toBe(LONGEST_SPELL_MS);
+  });
+  it('are somebody’s, named once, where they said so', () => {
+    const first = ended(started(undefined, at('08:00'), 'Ada'), at('08:20'));
+    const second = ended(started(first, at('09:00')), at('09:10'));
+    const third = started(second, at('10:00'), 'Ada');
+    expect(whoDid({ work: third })).toEqual(['Ada']);
+    expect(whoDid({ work: ended(started(third, at('11:00'), 'Ben'), at('11:00')) })).toEqual(['Ada']);
+    expect(whoDid({})).toEqual([]);
   });
   it('are never less than nothing, though a clock was put back or a time is none', () => {
     expect(handsOn({ work: ended(started(undefined, at('08:00')), at('07:00')) }, ms('09:00'))).toBe(0);

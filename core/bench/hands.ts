@@ -20,9 +20,14 @@ export const isRunning = ({ work = [], done }: Pick<Step, 'work' | 'done'>): boo
 /** When a step was begun; undefined where nobody said. */
 export const begunAt = ({ work = [] }: Pick<Step, 'work'>): string | undefined => work[0]?.from;
 
-/** Stretches of work with one more begun at a moment; as they are where one goes on. */
-export const started = (work: readonly WorkSpell[] = [], at: string): WorkSpell[] =>
-  work.some(({ to }) => to === undefined) ? [...work] : [...work, { from: at }];
+/** Stretches of work with one more begun at a moment, by somebody; as they are where one goes on. */
+export const started = (work: readonly WorkSpell[] = [], at: string, who?: string): WorkSpell[] =>
+  work.some(({ to }) => to === undefined) ? [...work] : [...work, { from: at, ...(who ? { who } : {}) }];
+
+/** Whose hands were on a step, each named once, in the order in which they began. */
+export const whoDid = ({ work = [] }: Pick<Step, 'work'>): string[] => [
+  ...new Set(work.flatMap(({ who }) => who ?? [])),
+];
 
 /** The same, with what goes on ended at a moment; a clock put back in between ends nothing before it began. */
 export const ended = (work: readonly WorkSpell[] = [], at: string): WorkSpell[] =>

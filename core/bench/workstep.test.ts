@@ -69,6 +69,14 @@ describe('a step at the bench', () => {
     expect(flat.toRead[0].dimension).toBe('thickness');
     expect(flat.caution).toContain('manual comes first');
   });
+  it('names its saw or machine, and weighs the heaviest piece that is lifted, before it or after', () => {
+    expect(sheetOf(block, 'mill').tool?.id).toBe('planer');
+    const slice = sheetOf(block, 'slice');
+    expect(block.shop.saws.map(({ id }) => id)).toContain(slice.tool?.id);
+    // The panel goes in whole: it weighs what the flattened panel weighs, not what a slice does.
+    const panel = run(block).steps.find(({ id }) => id === 'flatten');
+    expect(slice.heaviestKg).toBeCloseTo(panel?.massKg ?? 0, 9);
+  });
   it('is not told of a step that is left out, or that the job does not come to', () => {
     expect(benchStep(changed(block, 'trim', { off: true }), run(block), 'trim')).toBeUndefined();
     expect(benchStep(block, run(block), 'nowhere')).toBeUndefined();

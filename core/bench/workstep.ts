@@ -1,4 +1,11 @@
-import { type BuildDocument, DIMENSIONS, type DimensionName, type Phrase, type Step } from '../document';
+import {
+  type BuildDocument,
+  DIMENSIONS,
+  type DimensionName,
+  type Phrase,
+  sawIdOf,
+  type Step,
+} from '../document';
 import { glueUpOf, layAids, planClamps, rehearse } from '../glueup';
 import { type DialReads, machineFacts } from '../kit';
 import { type Axis, extents, type Vec3 } from '../solid';
@@ -9,6 +16,7 @@ import {
   featureCuts,
   isNoPasses,
   machineOfStep,
+  massOf,
   type Operation,
   passPlan,
   roomOf,
@@ -61,7 +69,10 @@ export interface ToRead {
 export interface BenchStep {
   step: string;
   title: string;
-  machine?: string;
+  /** The saw or machine it is done with. */
+  tool?: { id: string; name: string };
+  /** The heaviest of the pieces that are handled, before or after, kg. */
+  heaviestKg: number;
   operations: BenchOperation[];
   caution: string;
   marks: string[];
@@ -200,12 +211,14 @@ export function benchStep(asked: BuildDocument, timeline: Timeline, id: string):
   const entry = timeline.steps.find((each) => each.id === id);
   if (!step || !entry || step.off) return undefined;
   const machine = machineOfStep(step, build);
+  const tool = machine ?? build.shop.saws.find(({ id: saw }) => saw === sawIdOf(step));
   const tasks = tasksOf('', build, timeline);
   const own = tasks.filter((task) => task.step === id && task.kind !== 'work');
   return {
     step: id,
     title: stepTitle(build, step),
-    ...(machine ? { machine: machine.name } : {}),
+    ...(tool ? { tool: { id: tool.id, name: tool.name } } : {}),
+    heaviestKg: Math.max(0, ...[...entry.entered, ...entry.pieces].map(({ blank }) => massOf(blank))),
     operations: operationsOf(step, entry, build, timeline),
     caution: [roomOf(step).caution, machine && machineFacts(machine).caution].filter(Boolean).join(' '),
     marks: step.marks ?? [],

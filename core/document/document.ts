@@ -18,6 +18,8 @@ export interface Reading {
   dimension: DimensionName;
   measured: Length;
   taken?: string;
+  /** Who took it, by name. */
+  who?: string;
 }
 
 /** The build: what is done, never what results. */

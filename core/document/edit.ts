@@ -60,6 +60,7 @@ export type Edit =
       measured?: Length;
       piece?: string;
       taken?: string;
+      who?: string;
     }
   /** A piece was spoilt, or is good after all. */
   | { do: 'spoil'; step: string; piece: string }

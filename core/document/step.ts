@@ -1,10 +1,11 @@
 /** What does a trim or an edge: a saw, or a plane that leaves no kerf. */
 export type Cutter = { saw: string } | { machine: string };
 
-/** A stretch in which hands were on a step, as ISO times; one without an end goes on. */
+/** A stretch in which hands were on a step, as ISO times, and whose they were, by name; one without an end goes on. */
 export interface WorkSpell {
   from: string;
   to?: string;
+  who?: string;
 }
 
 /** That a step was begun before a wait was over: when, until when it should have waited, and for what. */
@@ -12,6 +13,7 @@ export interface EarlyStart {
   at: string;
   until: string;
   wait: string;
+  who?: string;
 }
 
 /** What every step has, whatever its kind. */

@@ -12,6 +12,7 @@ function withReading(build: BuildDocument, edit: EditOf<'measure'>): BuildDocume
   const piece = {
     ...(edit.piece ? { piece: edit.piece } : {}),
     ...(edit.taken ? { taken: edit.taken } : {}),
+    ...(edit.who ? { who: edit.who } : {}),
   };
   return {
     ...build,

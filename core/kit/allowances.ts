@@ -14,8 +14,8 @@ export const ALLOWANCES: Record<AllowanceName, { title: string; about: string }>
 };
 export const ALLOWANCE_NAMES = Object.keys(ALLOWANCES) as AllowanceName[];
 
-/** The shop by itself: what one job allows for is forgotten. */
-export function shopAlone({ shopAllowances, ...shop }: ShopSnapshot): ShopSnapshot {
+/** The shop by itself, as jobs take it along: what one job allows for is forgotten, and who works in the shop stays there. */
+export function shopAlone({ shopAllowances, people: _people, ...shop }: ShopSnapshot): ShopSnapshot {
   return shopAllowances ? { ...shop, allowances: { ...shop.allowances, ...shopAllowances } } : shop;
 }
 

@@ -5,6 +5,7 @@ import type { Bit } from './bits';
 import type { Climate } from './climate';
 import type { OwnLadder } from './ladders';
 import type { Machine, Saw } from './machines';
+import type { Person } from './people';
 import type { GluePractice } from './practice';
 import type { Supply } from './supplies';
 
@@ -62,11 +63,13 @@ export interface ShopSnapshot {
   adhesives?: Adhesive[];
   climate?: Climate;
   gluing?: GluePractice;
-  /** Cutters, bits and drills, hardware and consumables; nobody said what there is if missing. */
   /** Ladders of grits of its own; the usual ones if missing. */
   ladders?: OwnLadder[];
+  /** Cutters, bits and drills, hardware and consumables; nobody said what there is if missing. */
   bits?: Bit[];
   supplies?: Supply[];
+  /** Who works in the shop. Only the shop has them: they stand in no job, and so in no file. */
+  people?: Person[];
 }
 
 /** Where makers disagree about a lay-up (common practice has both): which way this shop goes. */

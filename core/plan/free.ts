@@ -1,5 +1,5 @@
 import { type BuildDocument, FORMAT_VERSION, type Target } from '../document';
-import type { ShopSnapshot } from '../kit';
+import { type ShopSnapshot, shopAlone } from '../kit';
 
 /** One piece of which nothing is asked yet, measured on what a step gives. */
 const wanted = (purpose: string): Target => ({
@@ -23,5 +23,5 @@ export const freeJob = (shop: ShopSnapshot, { name, use }: { name: string; use: 
   assemblies: [],
   steps: [],
   readings: [],
-  shop,
+  shop: shopAlone(shop),
 });

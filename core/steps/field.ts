@@ -168,7 +168,14 @@ export const BASE_FIELDS: {
     most: 500,
     optional: true,
     carried: true,
-    of: { is: 'group', fields: { from: { is: 'moment' }, to: { is: 'moment', optional: true } } },
+    of: {
+      is: 'group',
+      fields: {
+        from: { is: 'moment' },
+        to: { is: 'moment', optional: true },
+        who: { is: 'text', most: 60, optional: true },
+      },
+    },
   },
   early: {
     is: 'list',
@@ -177,7 +184,12 @@ export const BASE_FIELDS: {
     carried: true,
     of: {
       is: 'group',
-      fields: { at: { is: 'moment' }, until: { is: 'moment' }, wait: { is: 'text', most: 200 } },
+      fields: {
+        at: { is: 'moment' },
+        until: { is: 'moment' },
+        wait: { is: 'text', most: 200 },
+        who: { is: 'text', most: 60, optional: true },
+      },
     },
   },
   note: { is: 'text', most: 4000, optional: true, carried: true },

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { bindingGate, type BenchStep, goesOnAt, handsOn, placeOf, worked } from '../../../core/bench';
+import { bindingGate, type BenchStep, goesOnAt, handsOn, placeOf, whoDid, worked } from '../../../core/bench';
 import { type BuildDocument, phraseText, type Step } from '../../../core/document';
 import { counted, minutesText } from '../../../core/units';
 import { useDisplay } from '../../app/display';
@@ -19,6 +19,7 @@ import { Readings } from './Readings';
 import { useAwake } from './use-awake';
 import { useBenchStep } from './use-bench-step';
 import { type StepWork, useStepWork } from './use-step-work';
+import { useWho, WhoChoice } from './WhoChoice';
 import { WorkTray } from './WorkTray';
 
 const title = (name: string) => `${name}, at the bench`;
@@ -109,7 +110,9 @@ function Opened(props: Props) {
 
 function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet: BenchStep; now: number }) {
   const display = useDisplay();
-  const work = useStepWork(step, sheet);
+  const someone = useWho();
+  const who = someone.who?.name;
+  const work = useStepWork(step, sheet, who);
   const [asking, setAsking] = useState(false);
   const gate = step.done || work.running ? undefined : bindingGate(sheet.gates, now);
   const { say, dial, reads, takesMm, leavesMm } = sheet.operations[work.shown];
@@ -134,6 +137,7 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
             <JobPicture build={build} step={step.id} />
           </div>
         </div>
+        <WhoChoice {...someone} sheet={sheet} />
         <Standing step={step} sheet={sheet} gate={gate} now={now} />
         {/* Before the caution: what will not go over this machine is known before hands are at it. */}
         <Ahead step={step.id} />
@@ -154,7 +158,7 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
         )}
         {/* Between two passes, or with a glue-up half laid, a piece is not yet what the step leaves: nothing is read of it. */}
         {(step.done || work.shown + 1 >= many || (leavesMm === undefined && sheet.pieces.length > 1)) && (
-          <Readings build={build} sheet={sheet} />
+          <Readings build={build} sheet={sheet} who={who} />
         )}
       </div>
       <Fields
@@ -214,11 +218,12 @@ function Standing({
       {hands > 0 && (
         <p className="text-graphite">
           Hands on it: <span className="rule">{minutesText(Math.max(1, Math.round(hands / 60_000)))}</span>
+          {whoDid(step).length > 0 && ` (${whoDid(step).join(', ')})`}
         </p>
       )}
-      {(step.early ?? []).map(({ at, until, wait }) => (
+      {(step.early ?? []).map(({ at, until, wait, who }) => (
         <p key={at} className="text-graphite">
-          Begun {leftText(Date.parse(until), Date.parse(at))} early: {wait}.
+          Begun {leftText(Date.parse(until), Date.parse(at))} early{who && ` by ${who}`}: {wait}.
         </p>
       ))}
       {step.done &&
@@ -276,7 +281,7 @@ function Fields({
   onNext: (() => void) | undefined;
 }) {
   const field =
-    'flex min-h-32! items-center justify-center px-3 text-[28px] font-semibold disabled:opacity-40 max-desk:min-h-24! max-desk:text-[21px]';
+    'flex min-h-32! items-center justify-center px-3 text-[28px] font-semibold disabled:opacity-40 max-desk:min-h-24! max-desk:px-2 max-desk:text-[21px]';
   const isLast = work.done + 1 >= many;
   const main = step.done
     ? { words: onNext ? 'Next step ›' : 'All steps are done', press: onNext }
@@ -289,7 +294,7 @@ function Fields({
     <div
       role="group"
       aria-label="What is done"
-      className="border-line bg-sheet sticky bottom-0 grid grid-cols-[1fr_2fr_1fr] border-t"
+      className="border-line bg-sheet sticky bottom-0 grid grid-cols-[minmax(min-content,1fr)_minmax(min-content,2fr)_minmax(min-content,1fr)] border-t"
     >
       <button type="button" className={`${field} text-graphite`} disabled={!canBack} onClick={onBack}>
         ‹ Back

@@ -18,10 +18,18 @@ const CAUSES: Record<Outlier['cause'], (display: Display) => string> = {
 };
 
 /** What was read back after a step: one number, or one for each piece, by keys that a glove can press. */
-export function Readings({ build, sheet }: { build: BuildDocument; sheet: BenchStep }) {
+export function Readings({
+  build,
+  sheet,
+  who,
+}: {
+  build: BuildDocument;
+  sheet: BenchStep;
+  who: string | undefined;
+}) {
   const display = useDisplay();
   const fingers = useFingers();
-  const reading = useReading(build, sheet);
+  const reading = useReading(build, sheet, who);
   const [keys, setKeys] = useState(false);
   const id = useId();
   const { what, text, reason, asked, singly, piece } = reading;

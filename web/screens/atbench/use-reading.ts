@@ -11,7 +11,7 @@ const RULE = { minMm: 0.1, maxMm: 100_000 };
 export type ReadWhat = ToRead & { piece?: string };
 
 /** Readings of a step: what is read now, what was typed, and what must be asked about before it counts. */
-export function useReading(build: BuildDocument, sheet: BenchStep) {
+export function useReading(build: BuildDocument, sheet: BenchStep, who?: string) {
   const display = useDisplay();
   const edit = useEdit();
   const [dimension, setDimension] = useState<DimensionName>();
@@ -47,6 +47,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep) {
       dimension: what.dimension,
       measured,
       taken: new Date().toISOString(),
+      ...(who ? { who } : {}),
       ...(what.piece ? { piece: what.piece } : {}),
     });
     setLast({ what, measured });

@@ -3,7 +3,7 @@ import type { Step } from '../../../core/document';
 import { useEdit } from '../job/use-edit';
 
 /** What hands do with a step: begin, tick one operation after the other, pause, end, and take any of it back. */
-export function useStepWork(step: Step, sheet: BenchStep) {
+export function useStepWork(step: Step, sheet: BenchStep, who?: string) {
   const edit = useEdit();
   const now = () => new Date().toISOString();
   const all = sheet.operations.length;
@@ -18,12 +18,12 @@ export function useStepWork(step: Step, sheet: BenchStep) {
     begin: (gate?: BenchGate) => {
       const at = now();
       change({
-        work: started(step.work, at),
+        work: started(step.work, at, who),
         ...(gate
           ? {
               early: [
                 ...(step.early ?? []),
-                { at, until: new Date(gate.until).toISOString(), wait: gate.name },
+                { at, until: new Date(gate.until).toISOString(), wait: gate.name, ...(who ? { who } : {}) },
               ],
             }
           : {}),

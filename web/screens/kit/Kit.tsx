@@ -26,6 +26,7 @@ import { AddKind, Section, Size, spreadFields, Under } from './KitFields';
 import { MachineList } from './MachineList';
 import { PracticeChoice } from './PracticeChoice';
 import { LadderList } from './LadderList';
+import { PeopleList } from './PeopleList';
 import { SupplyList } from './SupplyList';
 import { changed, RemoveButton, without } from './TableParts';
 import { Screen } from '../../parts/layout';
@@ -84,6 +85,7 @@ export function Kit() {
       <ClampTable shop={shop} onChange={change} />
       <BottleTable shop={shop} onChange={change} />
       <GluingChoice shop={shop} onChange={change} />
+      <PeopleList shop={shop} onChange={change} />
       <PracticeChoice shop={shop} onChange={change} />
     </Screen>
   );
