@@ -77,6 +77,25 @@ describe('a step at the bench', () => {
     const panel = run(block).steps.find(({ id }) => id === 'flatten');
     expect(slice.heaviestKg).toBeCloseTo(panel?.massKg ?? 0, 9);
   });
+  it('tells each cut of a trim once, with the length to measure', () => {
+    const { operations } = sheetOf(block, 'trim');
+    const words = operations.map(({ say }) => phraseText(say, DEFAULT_DISPLAY));
+    expect(new Set(words).size).toBe(words.length);
+    // The last line says how the piece lies; the four before it each have a length.
+    expect(
+      operations.slice(0, 4).every(({ dial }) => dial?.name === 'measure'),
+      words.join(' | '),
+    ).toBe(true);
+    expect(words.filter((each) => each.includes('edge,')).length).toBe(2);
+  });
+  it('keeps what was predicted beside what was read', () => {
+    const read = { id: 'r', step: 'glue', dimension: 'width' as const, measured: { mm: 245 } };
+    const planned = sheetOf(block, 'glue').toRead.find(({ dimension }) => dimension === 'width');
+    const after = sheetOf({ ...block, readings: [read] }, 'glue').toRead.find(
+      ({ dimension }) => dimension === 'width',
+    );
+    expect(after?.predictedMm).toBeCloseTo(planned?.predictedMm ?? 0, 9);
+  });
   it('is not told of a step that is left out, or that the job does not come to', () => {
     expect(benchStep(changed(block, 'trim', { off: true }), run(block), 'trim')).toBeUndefined();
     expect(benchStep(block, run(block), 'nowhere')).toBeUndefined();
@@ -102,6 +121,11 @@ describe('waits before a step', () => {
     const until = last?.until ?? 0;
     expect(bindingGate(gates, until - 60_000)).toBeDefined();
     expect(bindingGate(gates, until)).toBeUndefined();
+    // Gone past once, none of those that ran is asked about again; one that ends later, or began later, is.
+    const early = (at: number, to: number) => [{ at: iso(at), until: iso(to), wait: '' }];
+    expect(bindingGate(gates, NOW, early(NOW, until))).toBeUndefined();
+    expect(bindingGate(gates, NOW, early(NOW, until - 2 * H))).toBe(last);
+    expect(bindingGate(gates, NOW, early(NOW - 2 * H, until))).toBe(last);
   });
   it('are longer where the air is colder', () => {
     const until = (temperatureC: number) => {

@@ -2,6 +2,7 @@ import {
   type BuildDocument,
   DIMENSIONS,
   type DimensionName,
+  type EarlyStart,
   type Phrase,
   sawIdOf,
   type Step,
@@ -58,7 +59,7 @@ export interface BenchGate {
   until: number;
 }
 
-/** A size to read back after a step: what is predicted, and how far it may be off at most, mm. */
+/** A size to read back after a step: what was predicted, whatever was read since, and how far it may be off at most, mm. */
 export interface ToRead {
   dimension: DimensionName;
   predictedMm: number;
@@ -127,7 +128,12 @@ function gluing(
   }));
 }
 
-const said = (lines: readonly Phrase[][]): BenchOperation[] => lines.map((say) => ({ say }));
+/** Lines of a list, each with its length to measure where it has just one. */
+const said = (lines: readonly Phrase[][]): BenchOperation[] =>
+  lines.map((say) => {
+    const lengths = say.filter((part) => typeof part === 'object' && 'mm' in part);
+    return { say, ...(lengths.length === 1 ? { dial: { name: 'measure', value: lengths[0] } } : {}) };
+  });
 
 /** Lists that stand in the place of an operation. */
 const LISTS: Record<
@@ -190,13 +196,13 @@ const FIRST: readonly Axis[] = [2, 1, 0];
 const FIRST_RIPPED: readonly Axis[] = [1, 2, 0];
 
 /** Sizes to read after a step, what it changes first. */
-function toReadAt({ entered, greatest, tolerance }: TimelineStep): ToRead[] {
+function toReadAt({ entered, greatest, predicted = greatest, tolerance }: TimelineStep): ToRead[] {
   const before = (axis: Axis) => Math.max(0, ...entered.map(({ blank }) => extents(blank)[axis]));
   const changes = (axis: Axis) => Math.abs(before(axis) - greatest[axis]) > SAME_MM;
   const order = entered.length === 0 ? FIRST_RIPPED : FIRST;
   return [...order.filter(changes), ...order.filter((axis) => !changes(axis))].map((axis) => ({
     dimension: DIMENSIONS[axis],
-    predictedMm: greatest[axis],
+    predictedMm: predicted[axis],
     worstMm: Math.max(LEAST_WORST_MM, tolerance[axis].worstMm),
   }));
 }
@@ -242,9 +248,28 @@ export const goesOnAt = ({ steps }: BuildDocument): Step | undefined =>
 /** The steps that are worked on, in order: those left out are passed by. */
 export const worked = ({ steps }: BuildDocument): Step[] => steps.filter(({ off }) => !off);
 
-/** What stands before a step at a moment: the wait that ends last, where one is not over. */
-export const bindingGate = (gates: readonly BenchGate[], now: number): BenchGate | undefined =>
-  gates.filter(({ until }) => until > now).at(-1);
+/** How near two moments of one wait lie, ms: the shop's air may have been entered anew in between. */
+const SAME_WAIT_MS = 60_000;
+
+/**
+ * What stands before a step at a moment: the wait that ends last, where one is not over. Waits that ran when a step was
+ * begun all the same are not asked about again; one that began after, as of the next coat, is.
+ */
+export const bindingGate = (
+  gates: readonly BenchGate[],
+  now: number,
+  early: readonly EarlyStart[] = [],
+): BenchGate | undefined =>
+  gates
+    .filter(({ step, until }) => {
+      // Waits after one step follow one another: full strength counts from the clamps on.
+      const began = Math.min(...gates.filter((each) => each.step === step).map(({ from }) => from));
+      const past = early.some(
+        (each) => Date.parse(each.at) >= began && Date.parse(each.until) >= until - SAME_WAIT_MS,
+      );
+      return until > now && !past;
+    })
+    .at(-1);
 
 /** “3 of 6”, for a line over the work. */
 export const placeOf = (build: BuildDocument, step: string): string => {

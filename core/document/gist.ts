@@ -14,14 +14,16 @@ export interface JobGist {
   done: number;
   /** Boards were chosen for it, or a time to begin was set. */
   planned: boolean;
-  /** The earliest time at which something is meant to begin, as an ISO time. */
+  /** The earliest time at which something is meant to begin or was begun, as an ISO time. */
   begins?: string;
 }
 
 /** The gist of a build. */
 export function gistOf({ targets, assemblies, steps, boards }: BuildDocument): JobGist {
   const active = steps.filter(({ off }) => !off);
-  const begins = active.flatMap(({ begin }) => begin ?? []).toSorted()[0];
+  const begins = active
+    .flatMap(({ begin, work }) => [begin ?? [], work?.[0]?.from ?? []].flat())
+    .toSorted()[0];
   const had = active.flatMap((step) => ('species' in step ? [step.species] : []));
   const woods = [...assemblies.flatMap(({ slots }) => slots.map(({ species }) => species)), ...had];
   const [target] = targets;

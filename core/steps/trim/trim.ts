@@ -194,11 +194,14 @@ export const trim: StepRoom<TrimStep> = {
   needsSettled: true,
   operations: (step, { entry }) => {
     const [length, width] = entry.greatest;
+    // A saw's cuts are listed in their order, edges and ends.
+    if ('saw' in step.cutter)
+      return [{ instead: 'cuts', say: ['Bring it to size.'], dial: { name: 'long', value: { mm: length } } }];
     return [
       ...(step.near.mm + step.far.mm > 0 || step.toWidth
         ? [{ say: ['Bring the edges to width.'], dial: { name: 'wide', value: { mm: width } } }]
         : []),
-      { instead: 'cuts', say: ['Bring the ends to length.'], dial: { name: 'long', value: { mm: length } } },
+      { say: ['Bring the ends to length.'], dial: { name: 'long', value: { mm: length } } },
     ];
   },
   labour: { setUp: 15, each: 5 },

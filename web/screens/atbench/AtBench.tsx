@@ -83,7 +83,7 @@ function Opened(props: Props) {
   const now = useNow(SECOND);
   const gates = (sheet?.gates ?? []).map(({ name, step: of, kind, until }) => ({
     key: `${id}/${of}:${kind}`,
-    words: `${name}, over`,
+    words: `${name}: the wait is over`,
     until,
   }));
   return (
@@ -114,7 +114,7 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
   const who = someone.who?.name;
   const work = useStepWork(step, sheet, who);
   const [asking, setAsking] = useState(false);
-  const gate = step.done || work.running ? undefined : bindingGate(sheet.gates, now);
+  const gate = step.done || work.running ? undefined : bindingGate(sheet.gates, now, step.early);
   const { say, dial, reads, takesMm, leavesMm } = sheet.operations[work.shown];
   const many = sheet.operations.length;
   const begin = () => (gate ? setAsking(true) : work.begin());

@@ -95,7 +95,7 @@ export function Readings({
             {NAMES[dimension]}
           </button>
         ))}
-        {sheet.pieces.length > 1 && (
+        {sheet.pieces.length > 1 && !reading.uneven && (
           <button
             type="button"
             aria-pressed={singly}
@@ -249,8 +249,7 @@ function Read({ reading, sheet, display }: { reading: ReadingState; sheet: Bench
   return (
     <ul aria-label="What was read" className="text-[17px]" aria-live="polite">
       {shown.map(({ id, dimension, measured }) => {
-        const planned =
-          last?.what.dimension === dimension && !last.what.piece ? last.what.predictedMm : undefined;
+        const planned = sheet.toRead.find((each) => each.dimension === dimension)?.predictedMm;
         return (
           <li key={id} className="flex flex-wrap items-center gap-x-3">
             <span>

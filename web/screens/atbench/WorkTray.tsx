@@ -1,4 +1,5 @@
-import { BellRing } from 'lucide-react';
+import { Bell, BellRing } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ScheduledTask } from '../../../core/bench';
 import { minutesText } from '../../../core/units';
@@ -33,7 +34,7 @@ export function WorkTray({
     ...gates,
     ...(report?.waiting ?? []).map(({ job: of, id, name, to }) => ({
       key: `${of}/${id}`,
-      words: `${nameOf(of)}: ${name}, over`,
+      words: `${nameOf(of)}, ${name}: the wait is over`,
       until: to,
     })),
   ];
@@ -48,6 +49,7 @@ export function WorkTray({
           To the plan
         </Link>
         <Waiting />
+        {waits.length > 0 && <AskToRing />}
         {others.length > 0 && (
           <ul
             aria-label="Also in work"
@@ -72,6 +74,21 @@ export function WorkTray({
         </div>
       )}
     </>
+  );
+}
+
+/** Where the browser has not been told yet: the way to notifications, which ring when the page is out of sight. */
+function AskToRing() {
+  const [asked, setAsked] = useState(false);
+  if (asked || !('Notification' in window) || Notification.permission !== 'default') return null;
+  return (
+    <button
+      type="button"
+      className="action h-11"
+      onClick={() => void Notification.requestPermission().finally(() => setAsked(true))}
+    >
+      <Bell size={16} aria-hidden /> Notify me
+    </button>
   );
 }
 

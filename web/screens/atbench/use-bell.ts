@@ -26,6 +26,18 @@ function sound(): void {
   }
 }
 
+/** A notification where these were allowed. A phone shows them through the service worker alone. */
+async function notify({ words, key }: Waited): Promise<void> {
+  if (!('Notification' in window) || Notification.permission !== 'granted') return;
+  try {
+    const registration = await navigator.serviceWorker?.getRegistration();
+    if (registration) await registration.showNotification(words, { tag: key });
+    else new Notification(words, { tag: key });
+  } catch {
+    // This browser shows none: sound, title and words have rung.
+  }
+}
+
 /**
  * Rings once for each wait that ends while the page is open, also where the machine slept over it: a sound, the title of the
  * page, and a notification where these were allowed. Gives what has rung and is not put away, and the way to put it away.
@@ -37,12 +49,13 @@ export function useBell(waits: readonly Waited[], now: number): { over: Waited[]
     const before = seen.current;
     seen.current = { at: now, waits };
     if (!before) return;
-    const ended = before.waits.filter(({ until }) => until > before.at && until <= now);
+    const all = before.waits.filter(({ until }) => until > before.at && until <= now);
+    // The gate of the step and the calendar may tell of the same wait.
+    const ended = all.filter(({ key }, i) => all.findIndex((each) => each.key === key) === i);
     if (ended.length === 0) return;
     setOver((rung) => [...rung, ...ended.filter(({ key }) => !rung.some((each) => each.key === key))]);
     sound();
-    if ('Notification' in window && Notification.permission === 'granted')
-      for (const { words, key } of ended) new Notification(words, { tag: key });
+    for (const each of ended) void notify(each);
   }, [waits, now]);
   useEffect(() => {
     if (over.length === 0) return;

@@ -8,6 +8,9 @@ import { useEdit } from '../job/use-edit';
 /** What a caliper and a tape can say, mm. */
 const RULE = { minMm: 0.1, maxMm: 100_000 };
 
+/** Pieces that differ by more are read one by one, mm. */
+const UNEVEN_MM = 0.5;
+
 export type ReadWhat = ToRead & { piece?: string };
 
 /** Readings of a step: what is read now, what was typed, and what must be asked about before it counts. */
@@ -15,7 +18,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
   const display = useDisplay();
   const edit = useEdit();
   const [dimension, setDimension] = useState<DimensionName>();
-  const [singly, setSingly] = useState(false);
+  const [wished, setSingly] = useState(false);
   const [picked, setPicked] = useState<string>();
   const [text, setText] = useState('');
   const [reason, setReason] = useState<string>();
@@ -24,6 +27,10 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
   const own = build.readings.filter(({ step }) => step === sheet.step);
   const chosen = sheet.toRead.find((each) => each.dimension === dimension) ?? sheet.toRead[0];
   const axis = ['length', 'width', 'thickness'].indexOf(chosen?.dimension ?? 'thickness');
+  const sizes = sheet.pieces.map((each) => each.sizes[axis]);
+  // Strips of several widths have no one width to read.
+  const uneven = Math.max(...sizes) - Math.min(...sizes) > UNEVEN_MM && !own.some((each) => !each.piece);
+  const singly = wished || uneven;
   const readOf = (piece: string | undefined): Reading | undefined =>
     own.find((each) => each.dimension === chosen?.dimension && each.piece === piece);
   const unread = (after = 0) =>
@@ -32,7 +39,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
   const at = sheet.pieces.find(({ id }) => id === piece);
   const what: ReadWhat | undefined = chosen && {
     ...chosen,
-    ...(at ? { piece: at.id, predictedMm: readOf(at.id) ? chosen.predictedMm : at.sizes[axis] } : {}),
+    ...(at ? { piece: at.id, predictedMm: at.sizes[axis] } : {}),
   };
   const clear = () => {
     setText('');
@@ -76,6 +83,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
     asked,
     last,
     singly,
+    uneven,
     piece,
     readOf,
     type: (next: string) => {
