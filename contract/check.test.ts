@@ -27,7 +27,7 @@ function counted() {
 }
 
 describe('the contract, checked with bounds', () => {
-  it('says yes and no where Yup’s own strict validation does, on 1,500 mutated documents', () => {
+  it('says yes and no where Yup’s own strict validation does, on 600 mutated documents', () => {
     const random = randomFrom(9);
     const yes = (value: unknown) => {
       try {
@@ -38,15 +38,15 @@ describe('the contract, checked with bounds', () => {
       }
     };
     let accepted = 0;
-    for (let i = 0; i < 1500; i++) {
+    for (let i = 0; i < 600; i++) {
       const value = wire(mutated(demoJobs[i % demoJobs.length], random));
       // Yup takes 1e999 for a number; no field means infinity, and JSON.stringify writes it as null.
       const ours = checkWith(buildSchema, value).ok;
       expect({ i, ok: ours }).toEqual({ i, ok: yes(value) });
       accepted += Number(ours);
     }
-    expect(accepted).toBeGreaterThan(100);
-    expect(accepted).toBeLessThan(1400);
+    expect(accepted).toBeGreaterThan(40);
+    expect(accepted).toBeLessThan(560);
   }, 240_000);
   it('looks at no entry of a list that is too long, and stops at the twentieth problem', () => {
     const long = counted();

@@ -299,7 +299,6 @@ export const places = (job: string): Place[] => [
     go: async (page, house) => {
       await page.goto(`${house.url}${await demoJob(page, house, /Galley chopping block/)}/bench?step=rip`);
       await benchField(page, 1).waitFor();
-      await press(page, 'Piece by piece');
       await press(page, 'Keys');
       await page.getByLabel(/after it/).fill('700 mm');
       await page.getByLabel(/after it/).press('Enter');

@@ -77,7 +77,14 @@ export function planned(
 /** What can go wrong with one job: readings at every step, wood that is short, kits that lack something. */
 function troubles(build: BuildDocument, random: () => number): Scenario[] {
   const out: Scenario[] = [{ name: 'as planned', build }];
-  const say = (name: string, ...edits: Edit[]) => out.push({ name, build: edits.reduce(mustEdit, build) });
+  // Made when it is asked for: who looks at one of many pays for that one.
+  const say = (name: string, ...edits: Edit[]) =>
+    out.push({
+      name,
+      get build() {
+        return edits.reduce(mustEdit, build);
+      },
+    });
   const timeline = run(build);
   for (const step of timeline.steps) {
     DIMENSIONS.forEach((_, a) => {
@@ -229,7 +236,12 @@ export function* scenarios(seed: number, perPattern = 1): Generator<Scenario> {
       for (let n = 0; n < perPattern; n++) {
         const build = planned(id, shop, random);
         if (!build) continue;
-        for (const { name, build: troubled } of troubles(build, random))
-          yield { name: `${id}, ${system}, ${n + 1}: ${name}`, build: troubled };
+        for (const trouble of troubles(build, random))
+          yield {
+            name: `${id}, ${system}, ${n + 1}: ${trouble.name}`,
+            get build() {
+              return trouble.build;
+            },
+          };
       }
 }
