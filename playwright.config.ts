@@ -14,7 +14,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     // Pictures of wood are computed for the pixels there are: on a device of a quarter of them the same tests cost less.
-    deviceScaleFactor: 0.5,
+    deviceScaleFactor: 0.25,
     launchOptions: {
       executablePath: process.env.JUNTA_BROWSER ?? '/usr/bin/chromium',
       args: [

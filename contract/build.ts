@@ -2,9 +2,11 @@ import * as yup from 'yup';
 import {
   type BuildDocument,
   FACE_GRADES,
+  FAILURE_KINDS,
   FORMAT_VERSION,
   GOALS,
   MOST_ASSEMBLIES,
+  MOST_FAILURES,
   MOST_SIZES,
   MOST_STEPS,
   MOST_STRIPS,
@@ -79,6 +81,21 @@ const reading = exact({
   who: text(60).optional(),
 }).required();
 
+const failure = exact({
+  id: id(),
+  step: id(),
+  kind: oneOf(...FAILURE_KINDS),
+  words: text(400).optional(),
+  pieces: optionalList(text(80).required(), 2000),
+  joint: yup.number().integer().min(1).max(2000).optional(),
+  from: optionalLength(),
+  wide: optionalLength(),
+  measured: optionalLength(),
+  at: text(40).optional(),
+  who: text(60).optional(),
+  way: text(200).optional(),
+}).required();
+
 /** The air of a room: never quite dry or quite full. */
 const roomAir = () =>
   exact({
@@ -119,6 +136,7 @@ export const buildSchema = exact({
   assemblies: list(assembly, MOST_ASSEMBLIES),
   steps: list(stepSchema, MOST_STEPS),
   readings: list(reading, 2000),
+  failures: optionalList(failure, MOST_FAILURES),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),
   uses: optionalList(glueUse().required(), 10),

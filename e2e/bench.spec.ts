@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test';
 import { benchField, changeSteps, expect, type House, makeJob, stored, test } from './house';
 
-const begun = async (page: Page, house: House, name: string): Promise<string> => {
-  const job = await makeJob(page, house, false, name);
+const begun = async (page: Page, house: House, name: string, block = false): Promise<string> => {
+  const job = await makeJob(page, house, block, name);
   await stored(page);
   return new URL(job).pathname;
 };
@@ -147,6 +147,57 @@ test('who does a step is chosen from the people of the shop, warned of what they
   await page.goto(`${house.url}/kit`);
   await people.getByRole('button', { name: 'Remove Alder' }).click();
   await expect.poll(inKit).toEqual([]);
+});
+
+test('a slice is lost at the bench: told by keyboard, a panel more is taken, its slices lie spread, and it stays in the record', async ({
+  page,
+  house,
+}) => {
+  const job = await begun(page, house, 'bench, failed', true);
+  const build = async () => (await (await page.request.get(`${house.url}/api${job}`)).json()).build;
+  await page.goto(`${house.url}${job}/bench?step=slice`);
+  await benchField(page, 1).waitFor();
+  await page.getByRole('button', { name: 'It failed …' }).focus();
+  await page.keyboard.press('Enter');
+  const window = page.getByRole('dialog');
+  const show = window.getByRole('button', { name: 'Show the ways to go on' });
+  // Nothing is asked of before it is said what it was, and which.
+  await expect(show).toBeDisabled();
+  await window.getByRole('radio', { name: 'A slice is lost' }).focus();
+  await page.keyboard.press('Space');
+  await expect(window.getByText('Press the pieces that it struck.')).toBeVisible();
+  await window.getByRole('button', { name: 'Piece 4' }).focus();
+  await page.keyboard.press('Space');
+  await window.getByLabel(/^In your own words/).fill('dropped on the floor');
+  await show.focus();
+  await page.keyboard.press('Enter');
+  const plan = window.getByRole('listitem').filter({ hasText: 'its slices spread among the others' });
+  await expect(plan).toContainText('The piece comes out as asked.');
+  await expect(plan).toContainText(/Wood.*more.*Work.*more.*Ready.*was/s);
+  await plan.getByRole('button', { name: /^Take this way/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(window).toBeHidden();
+  await expect(page.getByRole('list', { name: 'What failed here' })).toContainText(
+    'dropped on the floor; way taken: One more panel',
+  );
+  await expect.poll(async () => (await build()).failures?.length).toBe(1);
+  const after = await build();
+  const parts = after.steps.find(({ id }: { id: string }) => id === 'glue-block').parts;
+  expect(parts.some(({ piece }: { piece: string }) => piece === 'slice.4')).toBe(false);
+  const fresh = parts.findIndex(({ piece }: { piece: string }) => piece.startsWith('slice-1.'));
+  expect(fresh).toBe(Math.floor(parts.length / 2));
+  // On the card of the step it stands as well; a size that cannot be read shows no ways.
+  await page.goto(`${house.url}${job}?step=slice`);
+  await expect(page.getByRole('list', { name: 'What failed here' })).toBeVisible();
+  await page.getByRole('button', { name: 'Something failed here' }).click();
+  await page.getByRole('dialog').getByRole('radio', { name: 'It came out too thin' }).check();
+  await page.getByRole('dialog').getByRole('button', { name: 'Piece 1', exact: true }).click();
+  await page.getByRole('dialog').getByLabel('Thickness that came out').fill('two hands');
+  await page.keyboard.press('Tab');
+  await expect(
+    page.getByRole('dialog').getByRole('button', { name: 'Show the ways to go on' }),
+  ).toBeDisabled();
+  await page.keyboard.press('Escape');
 });
 
 test.describe('in the hand', () => {

@@ -107,6 +107,14 @@ export const WINDOWS: Record<string, Place['go']> = {
     await press(page, /^Wait/);
     await dialog(page);
   },
+  'screens/failed/FailureWindow.tsx': async (page, house) => {
+    await page.goto(`${house.url}${await demoJob(page, house, /Galley chopping block/)}/bench?step=slice`);
+    await press(page, /^It failed/);
+    await page.getByRole('radio', { name: 'A slice is lost' }).check();
+    await press(page, 'Piece 3');
+    await press(page, 'Show the ways to go on');
+    await expect(page.getByRole('button', { name: /^Take this way/ }).first()).toBeVisible();
+  },
   'screens/job/glue/StagesWindow.tsx': async (page, house) => {
     await makeJob(page, house, false, 'stages');
     await mark(page, 'glue').click();

@@ -78,12 +78,18 @@ try {
   await step('glue-block');
   await page.mouse.move(640, 790);
   await take('job-block');
-  await open('Boathouse bench top');
-  await step('flatten');
-  await page.getByRole('button', { name: 'Compare ways to flatten' }).click();
-  await page.locator('[data-way]').first().waitFor();
+  await step('slice');
+  await page.getByRole('button', { name: 'Something failed here' }).click();
+  await page.getByRole('radio', { name: 'A slice is lost' }).check();
+  await page.getByRole('button', { name: 'Piece 3' }).click();
+  await page.getByRole('button', { name: 'Show the ways to go on' }).click();
+  await page
+    .getByRole('button', { name: /^Take this way/ })
+    .first()
+    .waitFor();
   await page.mouse.move(640, 790);
-  await take('ways-to-flatten');
+  await take('failure-plans');
+  await page.keyboard.press('Escape');
   await open('Wash-house counter');
   await page.locator('[data-step]').last().click();
   await page.getByRole('button', { name: /^2\. Hole for the tap/ }).click();

@@ -3,6 +3,7 @@ import type { Length } from '../units';
 import type { BoardStock } from './board';
 import type { BreakdownSettings } from './breakdown';
 import type { Brief } from './brief';
+import type { Failure } from './failure';
 import type { GlueUse } from './glueplan';
 import type { PlaceOfUse } from './place';
 import type { DependentSize } from './sizes';
@@ -33,6 +34,8 @@ export interface BuildDocument {
   assemblies: Assembly[];
   steps: Step[];
   readings: Reading[];
+  /** What failed while it was made, in the order in which it was told. */
+  failures?: Failure[];
   shop: ShopSnapshot;
   brief?: Brief;
   /** What its glue must stand; guessed from the use and the woods if missing. */

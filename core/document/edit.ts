@@ -3,6 +3,7 @@ import type { Length } from '../units';
 import type { BoardStock } from './board';
 import type { BreakdownSettings } from './breakdown';
 import type { BuildDocument } from './document';
+import type { Failure } from './failure';
 import type { GluePlan, GlueUse } from './glueplan';
 import type { PlaceOfUse } from './place';
 import type { DependentSize } from './sizes';
@@ -64,6 +65,28 @@ export type Edit =
     }
   /** A piece was spoilt, or is good after all. */
   | { do: 'spoil'; step: string; piece: string }
+  /** Something failed: it is remembered. */
+  | { do: 'fail'; failure: Failure }
+  /**
+   * Cuts a piece apart along a line so far from its near edge or left end, with the bad band, and glues it together again:
+   * jointed edges between, and a strip of another wood where one is given. What followed takes the piece that comes of it.
+   */
+  | {
+      do: 'glueAnew';
+      step: string;
+      piece: string;
+      along: 'width' | 'length';
+      first: Length;
+      out?: Length;
+      accent?: { mm: number; species: string };
+    }
+  /**
+   * Makes pieces once more, from new wood, through the same steps, for a glue-up to take in the place of those struck: `spread`
+   * deals old and new ones out evenly. `shorterMm` is what the new strips may be shorter than the first ones.
+   */
+  | { do: 'makeAgain'; into: string; pieces: string[]; spread?: boolean; shorterMm?: number }
+  /** Makes all that came to a step once more, from new wood: what follows takes the new. */
+  | { do: 'startAgain'; step: string }
   /** A part stays where it lies when an order is proposed, or is free again. */
   | { do: 'lockPart'; step: string; piece: string }
   | { do: 'swapSpare'; step: string; piece: string }

@@ -71,6 +71,7 @@ export function duplicateOf(build: BuildDocument, name: string): BuildDocument {
     name,
     boards: [],
     readings: [],
+    failures: undefined,
     assemblies: build.assemblies.map((assembly) => ({
       ...assembly,
       slots: assembly.slots.map(unplaced),

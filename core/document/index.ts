@@ -4,6 +4,7 @@ export * from './breakdown';
 export * from './brief';
 export * from './document';
 export * from './edit';
+export * from './failure';
 export * from './finding';
 export * from './gist';
 export * from './glueplan';

@@ -1,5 +1,6 @@
 import { attempt, type BuildDocument, type Edit, must, type Refused } from '../document';
 import { chain } from './chain';
+import { failing } from './failing';
 import type { Family } from './family';
 import { gluing } from './gluing';
 import { measuring } from './measuring';
@@ -17,6 +18,7 @@ const EDITS: Family<Edit['do']> = {
   ...wood,
   ...measuring,
   ...chain,
+  ...failing,
   many: (build, { edits }) => edits.reduce(carryOut, build),
 };
 

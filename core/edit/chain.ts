@@ -210,7 +210,7 @@ function moveStep(build: BuildDocument, { step: id, after, before }: EditOf<'mov
 }
 
 /** What a copy does not take along: it is not done, and nobody measured or spoilt anything on it. */
-const bare = (step: Step): Step => {
+export const bare = (step: Step): Step => {
   const {
     done: _d,
     doneAt: _a,

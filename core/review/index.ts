@@ -4,3 +4,4 @@ export { withoutNewWarnings } from './offers';
 export { type FlattenWay, flattenWays } from './flattenways';
 export * from './outlook';
 export { woodShare } from './share';
+export { accentWood, LEAST_ACCENT_MM } from './ways';

@@ -41,6 +41,18 @@ export const review = (build: BuildDocument, timeline: Timeline, today?: string)
 export const reviewing = (build: BuildDocument, timeline: Timeline, today?: string): Generator<Finding> =>
   withPlayedOffers(build, raise(build, timeline, today), (next) => raise(next, run(next, timeline), today));
 
+/** The findings of some kinds, one by one, each with its ways out played forward; nobody pays for those of others. */
+export function* reviewingThese(
+  build: BuildDocument,
+  timeline: Timeline,
+  wanted: (finding: Finding) => boolean,
+  today?: string,
+): Generator<Finding> {
+  const find = (next: BuildDocument) => raise(next, run(next, timeline), today);
+  const found = raise(build, timeline, today).map((each) => (wanted(each) ? each : { ...each, fixes: [] }));
+  for (const finding of withPlayedOffers(build, found, find)) if (wanted(finding)) yield finding;
+}
+
 /** The findings of a build without their ways out, in a fraction of the time. */
 export const findingsOf = (build: BuildDocument, timeline: Timeline, today?: string): Finding[] =>
   raise(build, timeline, today).map((finding) => ({ ...finding, fixes: [] }));

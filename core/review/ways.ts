@@ -19,14 +19,14 @@ import {
 import { inputText, lengthText } from '../units';
 
 /** A strip of another wood narrower than this cannot be ripped with a fence by most, mm; common practice. */
-const LEAST_ACCENT_MM = 1.5;
+export const LEAST_ACCENT_MM = 1.5;
 
 /** The glue-up that makes a dimension out of its parts: the last along it, past any turn. */
 const glueAlong = (build: BuildDocument, dimension: DimensionName): GlueStep | undefined =>
   glueUps(build).findLast(({ along, rows }) => along === dimension && !rows);
 
 /** Another wood than those of the lay-up, for a line that is meant to be seen. */
-function accentWood(build: BuildDocument): string {
+export function accentWood(build: BuildDocument): string {
   const used = new Set(build.assemblies.flatMap(({ slots }) => slots.map(({ species }) => species)));
   return (
     ['walnut_black', 'maple_sugar', 'cherry_black', 'oak_white'].find((wood) => !used.has(wood)) ??

@@ -52,6 +52,7 @@ export {
 } from './shape/outline';
 export { blankFor, type LargestOutline, largestOutline } from './shape/fit';
 export { MOST_CORNERS, type ShapeStep } from './shape/shape';
+export { apartIds, lostApart } from './cutApart/cutApart';
 export type { SliceStep } from './slice/slice';
 export * from './slice/slicing';
 export type { TrimStep } from './trim/trim';

@@ -1,6 +1,7 @@
 import type { StepKind, StepKinds } from '../document';
 import { assemble } from './assemble/assemble';
 import { crosscut } from './crosscut/crosscut';
+import { cutApart } from './cutApart/cutApart';
 import { feature } from './feature/feature';
 import { fill } from './fill/fill';
 import { finish } from './finish/finish';
@@ -16,6 +17,7 @@ import { outside } from './outside/outside';
 import { resaw } from './resaw/resaw';
 import { rest } from './rest/rest';
 import { rip } from './rip/rip';
+
 import { shape } from './shape/shape';
 import { slice } from './slice/slice';
 import { surface } from './surface/surface';
@@ -32,6 +34,7 @@ export const ROOMS: { [K in StepKind]: StepRoom<StepKinds[K]> } = {
   flatten,
   joint,
   slice,
+  cutApart,
   turn,
   trim,
   crosscut,

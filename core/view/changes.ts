@@ -1,5 +1,5 @@
 import type { BuildDocument, DependentSize, LaidPart, Phrase, Slot, Step, Target } from '../document';
-import { DIMENSIONS, GLUE_USES } from '../document';
+import { DIMENSIONS, failureWords, GLUE_USES } from '../document';
 import { ALLOWANCE_NAMES, type AllowanceName, ALLOWANCES, type ShopSnapshot, shopAlone } from '../kit';
 import { type AnyField, BASE_FIELDS, roomOf, type Setting, stepTitle } from '../steps';
 import { counted, type Length } from '../units';
@@ -343,6 +343,10 @@ const PARTS: Record<
   ],
   steps: stepLines,
   readings: readingLines,
+  failures: ([was, is]) =>
+    (is.failures ?? [])
+      .filter(({ id }) => !(was.failures ?? []).some((each) => each.id === id))
+      .map((failure) => [`failed: ${failureWords(failure)}`]),
   boards: ([was, is]) => [
     was.boards.length === is.boards.length
       ? ['boards changed']

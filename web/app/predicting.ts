@@ -1,9 +1,10 @@
 import { wrap } from 'comlink';
 import type { BenchStep } from '../../core/bench';
 import type { ClearingSearch, WishName } from '../../core/clearing';
+import type { FailureSheet, Plan } from '../../core/recovery';
 import type { FlattenWay } from '../../core/review';
 import type { ChainMenu, ChainPlace, FeatureSheet, MovementSheet } from '../../core/view';
-import type { BuildDocument, Finding } from '../../core/document';
+import type { BuildDocument, Failure, Finding } from '../../core/document';
 import type { PredictWorker } from '../workers/predict.worker';
 import type { Fitting, FittingKindName } from '../../core/steps';
 import { today } from './day';
@@ -33,6 +34,14 @@ export const movementOf = (build: BuildDocument): Promise<MovementSheet | undefi
 /** A step as it is worked on at the bench, computed beside the screen. */
 export const benchStepOf = (build: BuildDocument, step: string): Promise<BenchStep | undefined> =>
   worker.atBench(build, step);
+
+/** What can fail at a step, computed beside the screen. */
+export const failureAt = (build: BuildDocument, step: string): Promise<FailureSheet | undefined> =>
+  worker.failure(build, step);
+
+/** The ways to go on after a failure, each played forward beside the screen. */
+export const plansAfter = (build: BuildDocument, told: Failure, zone: string): Promise<Plan[]> =>
+  worker.plans(build, told, { now: Date.now(), today: today(), zone });
 
 /** A fitting as it begins on what a step gives, computed beside the screen. */
 export const fittingBegun = (

@@ -1,6 +1,14 @@
 import { expose } from 'comlink';
 import { type BenchStep, benchStep } from '../../core/bench';
-import type { BuildDocument, Finding } from '../../core/document';
+import type { BuildDocument, Failure, Finding } from '../../core/document';
+import {
+  type FailureSheet,
+  failureSheet,
+  inOrder,
+  type Moment,
+  type Plan,
+  planning,
+} from '../../core/recovery';
 import { type ClearingSearch, findClearings, type WishName } from '../../core/clearing';
 import { type FlattenWay, flattenWays, outlookOf, reviewing } from '../../core/review';
 import { run } from '../../core/run';
@@ -44,6 +52,18 @@ const worker = {
   movement: (build: BuildDocument): MovementSheet | undefined => movementSheet(build, play(build)),
   /** A step as it is worked on at the bench. */
   atBench: (build: BuildDocument, step: string): BenchStep | undefined => benchStep(build, play(build), step),
+  /** What can fail at a step, and what there is to point at. */
+  failure: (build: BuildDocument, step: string): FailureSheet | undefined =>
+    failureSheet(build, play(build), step),
+  /** The ways to go on after a failure, each played forward, the best first. */
+  async plans(build: BuildDocument, told: Failure, moment: Moment): Promise<Plan[]> {
+    const out: Plan[] = [];
+    for (const plan of planning(build, told, moment)) {
+      out.push(plan);
+      await pause();
+    }
+    return inOrder(out);
+  },
   /** A fitting of a kind as it begins on what a step gives; nothing where it gives nothing yet. */
   fitting: (build: BuildDocument, step: string, kind: FittingKindName, id: string): Fitting | undefined => {
     const [piece] = play(build).steps.find((each) => each.id === step)?.pieces ?? [];

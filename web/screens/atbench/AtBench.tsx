@@ -7,9 +7,11 @@ import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { JobPicture } from '../../drawing/JobPicture';
+import { lazily } from '../../parts/lazily';
 import { FullScreen } from '../../parts/layout';
 import { useNow } from '../../parts/use-now';
 import { Working } from '../../parts/Working';
+import { Failures } from '../failed/Failures';
 import { OpenJob } from '../job/OpenJob';
 import { Figure } from './Figure';
 import { localZone } from '../calendar/calendar-worker';
@@ -22,6 +24,7 @@ import { type StepWork, useStepWork } from './use-step-work';
 import { useWho, WhoChoice } from './WhoChoice';
 import { WorkTray } from './WorkTray';
 
+const FailureWindow = lazily(async () => (await import('../failed/FailureWindow')).FailureWindow);
 const title = (name: string) => `${name}, at the bench`;
 const SECOND = 1000;
 
@@ -114,6 +117,7 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
   const who = someone.who?.name;
   const work = useStepWork(step, sheet, who);
   const [asking, setAsking] = useState(false);
+  const [failed, setFailed] = useState(false);
   const gate = step.done || work.running ? undefined : bindingGate(sheet.gates, now, step.early);
   const { say, dial, reads, takesMm, leavesMm } = sheet.operations[work.shown];
   const many = sheet.operations.length;
@@ -139,6 +143,9 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
         </div>
         <WhoChoice {...someone} sheet={sheet} />
         <Standing step={step} sheet={sheet} gate={gate} now={now} />
+        <div className="text-[17px] empty:hidden">
+          <Failures build={build} step={step.id} now={now} />
+        </div>
         {/* Before the caution: what will not go over this machine is known before hands are at it. */}
         <Ahead step={step.id} />
         {sheet.caution && !step.done && (
@@ -175,7 +182,16 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
           if (isLast && after) go(after);
         }}
         onNext={after && (() => go(after))}
+        onFailed={() => setFailed(true)}
       />
+      {failed && (
+        <FailureWindow
+          build={build}
+          step={step.id}
+          {...(who ? { who } : {})}
+          onClose={() => setFailed(false)}
+        />
+      )}
       {asking && gate && (
         <GateWindow
           gate={gate}
@@ -258,7 +274,7 @@ function Ahead({ step }: { step: string }) {
   );
 }
 
-/** The three large fields: back, go on, and what else hands may want just now. */
+/** The large fields: back, go on, what else hands may want just now, and what failed. */
 function Fields({
   work,
   step,
@@ -269,6 +285,7 @@ function Fields({
   onBack,
   onDone,
   onNext,
+  onFailed,
 }: {
   work: StepWork;
   step: Step;
@@ -279,9 +296,10 @@ function Fields({
   onBack: () => void;
   onDone: () => void;
   onNext: (() => void) | undefined;
+  onFailed: () => void;
 }) {
   const field =
-    'flex min-h-32! items-center justify-center px-3 text-[28px] font-semibold disabled:opacity-40 max-desk:min-h-24! max-desk:px-2 max-desk:text-[21px]';
+    'flex min-h-32! items-center justify-center px-3 text-[28px] font-semibold disabled:opacity-40 max-desk:min-h-20! max-desk:px-2 max-desk:text-[20px]';
   const isLast = work.done + 1 >= many;
   const main = step.done
     ? { words: onNext ? 'Next step ›' : 'All steps are done', press: onNext }
@@ -294,14 +312,14 @@ function Fields({
     <div
       role="group"
       aria-label="What is done"
-      className="border-line bg-sheet sticky bottom-0 grid grid-cols-[minmax(min-content,1fr)_minmax(min-content,2fr)_minmax(min-content,1fr)] border-t"
+      className="border-line bg-sheet sticky bottom-0 grid grid-cols-[minmax(min-content,1fr)_minmax(min-content,2fr)_minmax(min-content,1fr)_minmax(min-content,1fr)] border-t max-desk:grid-cols-[repeat(3,minmax(min-content,1fr))]"
     >
       <button type="button" className={`${field} text-graphite`} disabled={!canBack} onClick={onBack}>
         ‹ Back
       </button>
       <button
         type="button"
-        className={`${field} ${gateLeft ? 'bg-faint text-ink' : 'bg-chalk text-white'}`}
+        className={`${field} max-desk:order-first max-desk:col-span-3 ${gateLeft ? 'bg-faint text-ink' : 'bg-chalk text-white'}`}
         disabled={!main.press}
         onClick={main.press}
       >
@@ -321,6 +339,9 @@ function Fields({
           Pause
         </button>
       )}
+      <button type="button" className={`${field} text-red`} onClick={onFailed}>
+        It failed …
+      </button>
     </div>
   );
 }

@@ -27,6 +27,7 @@ import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
+import { Failures } from '../failed/Failures';
 import { FindingNote } from './FindingNote';
 import { CutList, HeldSo, Reserves, Row } from './CardParts';
 import { Facts } from './Facts';
@@ -39,6 +40,7 @@ import { PulledUp } from './PulledUp';
 import { useEdit } from './use-edit';
 import { lazily } from '../../parts/lazily';
 
+const FailureWindow = lazily(async () => (await import('../failed/FailureWindow')).FailureWindow);
 const FlattenWindow = lazily(async () => (await import('./FlattenWindow')).FlattenWindow);
 const PassList = lazily(async () => (await import('./PassList')).PassList);
 const GlueCard = lazily(async () => (await import('./glue/GlueCard')).GlueCard);
@@ -107,6 +109,7 @@ export const Card = memo(function Card({
           )}
         </>
       )}
+      <Failed key={`${step.id} failed`} build={build} step={step} />
       <div className="mt-auto">
         <ChainPart key={step.id} build={build} step={step} />
       </div>
@@ -129,6 +132,23 @@ export const Card = memo(function Card({
     </PulledUp>
   );
 });
+
+/** What failed at the step, and the way to tell that something did. */
+function Failed({ build, step }: { build: BuildDocument; step: Step }) {
+  const [open, setOpen] = useState(false);
+  const [now] = useState(() => Date.now());
+  return (
+    <div className="flex flex-col gap-1.5 pt-2 text-[14px]">
+      <Failures build={build} step={step.id} now={now} />
+      {!step.off && (
+        <button type="button" className="action self-start" onClick={() => setOpen(true)}>
+          Something failed here …
+        </button>
+      )}
+      {open && <FailureWindow build={build} step={step.id} onClose={() => setOpen(false)} />}
+    </div>
+  );
+}
 
 /** On a phone the card ends with the way to the steps before and after. */
 function Neighbours({ build, step }: { build: BuildDocument; step: Step }) {

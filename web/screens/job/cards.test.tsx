@@ -78,6 +78,11 @@ const CARDS: Record<string, { step: object; labels: string[]; not?: string[] }> 
     step: own('slice', { saw: saw.id, head: mm(12), thickness: mm(40), count: 9 }),
     labels: ['Saw', 'Slice thickness', 'Slices', 'Cut off first', 'Left in hand after the last'],
   },
+  cutApart: {
+    step: own('cutApart', { saw: saw.id, along: 'width', first: mm(120), out: mm(14) }),
+    labels: ['Saw', 'How it is cut', 'Part at the near edge', 'Band taken out'],
+    not: ['Part at the left end'],
+  },
   turn: { step: own('turn', { turn: 'standOnEnd' }), labels: ['Turn', 'Stand on end: length and thickness'] },
   trim: {
     step: own('trim', { cutter: { saw: other.id }, start: mm(3), end: mm(3), near: mm(2), far: mm(2) }),

@@ -1,0 +1,423 @@
+import {
+  type BuildDocument,
+  type Edit,
+  type DimensionName,
+  type Failure,
+  makerOf,
+  makersOf,
+  type Phrase,
+} from '../document';
+import { edgeAnew } from '../edit';
+import { limitOf, machinesThat, sawDoes } from '../kit';
+import { accentWood, compareTarget, LEAST_ACCENT_MM } from '../review';
+import { run } from '../run';
+import { extents } from '../solid';
+import {
+  asGlueUp,
+  assemblyOf,
+  heldBack,
+  lengthForSlices,
+  lostApart,
+  machineOfStep,
+  ripOf,
+  sparesOf,
+  type Timeline,
+} from '../steps';
+import { counted } from '../units';
+import { jointsAt, type Where } from './where';
+
+/** One thing that might be done: what it is called, what it means in a sentence, and what it does to the job. */
+export interface Attempt {
+  label: Phrase[];
+  says: Phrase[];
+  edits: Edit[];
+  /** Only where nothing is missed then. */
+  whole?: true;
+}
+
+/** A job in which something failed, before and after what is true of it whatever is done. */
+export interface Trouble {
+  told: Failure;
+  /** As it was before. */
+  where: Where;
+  /** As it is now. */
+  struck: BuildDocument;
+  timeline: Timeline;
+}
+
+/** A way to go on: the tries that it makes of a trouble, the best first; of those the first that serves is offered. */
+export type Remedy = (trouble: Trouble) => Attempt[];
+
+const pieces = ({ told }: Trouble): string[] => told.pieces ?? [];
+const sawOf = ({ shop }: BuildDocument, work: 'rip' | 'crosscut') =>
+  shop.saws.find((saw) => sawDoes(saw, work));
+
+/** How many lie in the lay-up of those that were struck. */
+const laidOf = ({ where, told }: Trouble): string[] => {
+  const { into } = where;
+  const laid = new Set(
+    into && where.timeline.steps.find(({ id }) => id === into.id)?.laid?.map((e) => e.piece),
+  );
+  const all = into?.parts ? new Set(into.parts.map(({ piece }) => piece)) : laid;
+  return (told.pieces ?? []).filter((piece) => all.has(piece));
+};
+
+/** What a new panel may be shorter than the first one: as long as its slices need, as long as its machines want, or not at all. */
+function lengths(
+  trouble: Trouble,
+): { shorterMm: number; needMm: number; panelMm: number; leastMm: number }[] {
+  const { build, timeline, slice } = trouble.where;
+  if (!slice) return [{ shorterMm: 0, needMm: 0, panelMm: 0, leastMm: 0 }];
+  const entered = timeline.steps.find(({ id }) => id === slice.id)?.entered ?? [];
+  const panelMm = Math.min(...entered.map(({ blank }) => extents(blank)[0]));
+  const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
+  const needMm = lengthForSlices(pieces(trouble).length, slice, kerf) + (heldBack(slice) > 0 ? 0 : kerf);
+  const leastMm = Math.max(
+    0,
+    ...[...makersOf(build, slice.inputs[0] ?? '')].map((step) => {
+      const machine = machineOfStep(step, build);
+      return machine ? limitOf(machine, 'minLength') : 0;
+    }),
+  );
+  const step = build.shop.settingStep.mm;
+  const down = (mm: number) => (step > 0 ? Math.floor(mm / step + 1e-6) * step : mm);
+  return [...new Set([needMm, Math.max(needMm, leastMm), panelMm])]
+    .map((mm) => down(panelMm - mm))
+    .filter((shorterMm) => shorterMm >= 0)
+    .map((shorterMm) => ({ shorterMm, needMm, panelMm: panelMm - shorterMm, leastMm }));
+}
+
+const again =
+  (spread: boolean): Remedy =>
+  (trouble) => {
+    const { into, made } = trouble.where;
+    const struck = pieces(trouble);
+    if (!into || struck.length === 0 || (spread && made !== 'slices')) return [];
+    const edit = (shorterMm: number): Edit => ({
+      do: 'makeAgain',
+      into: into.id,
+      pieces: struck,
+      ...(spread ? { spread: true } : {}),
+      ...(shorterMm > 0 ? { shorterMm } : {}),
+    });
+    if (made !== 'slices') {
+      const many = struck.length > 1;
+      return [
+        {
+          label: [many ? `Make ${counted(struck.length, 'new strip')}` : 'Make a new strip'],
+          says: [
+            `${many ? 'They go' : 'It goes'} through the same steps, and ${many ? 'lie' : 'lies'} in the place of the old.`,
+          ],
+          edits: [edit(0)],
+        },
+      ];
+    }
+    return lengths(trouble).map(({ shorterMm, needMm, panelMm, leastMm }) => ({
+      label: spread
+        ? ['One more panel, its slices spread among the others']
+        : ['One more panel, its slices in the gaps'],
+      says: [
+        'The panel is ',
+        { mm: panelMm },
+        ` long. ${counted(struck.length, 'slice')} of it ${struck.length === 1 ? 'takes' : 'take'} `,
+        { mm: needMm },
+        ...(leastMm > needMm && panelMm > needMm + 1e-6
+          ? [
+              '; its machines take nothing shorter than ',
+              { mm: leastMm },
+              '. With runners glued along its edges it may be shorter',
+            ]
+          : []),
+        spread ? '. A difference in colour spreads over the whole board.' : '.',
+      ],
+      edits: [edit(shorterMm)],
+    }));
+  };
+
+/** What the first piece wanted lacks of a dimension, mm; nothing where it is as asked. */
+const lackOf = (build: BuildDocument, timeline: Timeline, dimension: DimensionName): number => {
+  const row = compareTarget(build, timeline)?.find((each) => each.dimension === dimension);
+  return row && !row.fits ? -row.differenceMm : 0;
+};
+
+/** A strip of another wood as wide as what the finished piece lacks. */
+const accent: Remedy = ({ where, struck, timeline, told }) => {
+  const { into } = where;
+  const along = into?.along;
+  if (!into || !along || along === 'thickness' || into.rows) return [];
+  const lacks = lackOf(struck, timeline, along);
+  const entry = timeline.steps.find(({ id }) => id === into.id);
+  if (!entry || lacks < LEAST_ACCENT_MM) return [];
+  const [length, width, thickness] = entry.greatest;
+  // A strip of the lay-up goes through all that the others go through, and loses what they lose.
+  const like = assemblyOf(struck, into.id)?.slots.find(({ id }) => told.pieces?.includes(id));
+  const lies = where.timeline.steps
+    .find(({ id }) => id === into.id)
+    ?.entered.find(({ id }) => id === like?.id)?.blank;
+  const goes = like && lies && where.made === 'strips' ? like.width.mm - extents(lies)[1] : 0;
+  return [
+    {
+      label: ['An accent strip of ', { mm: lacks }, ' in its place'],
+      says: ['Another wood fills what is missing, and is meant to be seen.'],
+      edits: [
+        {
+          do: 'addAccent',
+          step: into.id,
+          accent: {
+            mm: lacks + goes,
+            species: accentWood(struck),
+            length: like?.length.mm ?? (along === 'length' ? width : length),
+            thickness: like?.thickness.mm ?? thickness,
+          },
+        },
+      ],
+    },
+  ];
+};
+
+/** Where a glued piece is cut apart: at a joint or at a band, and what is lost by it in all. */
+function apartAt({ told, where }: Trouble) {
+  const piece = told.pieces?.[0] ?? where.entry.pieces[0]?.id;
+  if (piece === undefined) return undefined;
+  const joint = jointsAt(where).find((each) => each.joint === told.joint);
+  const along = joint?.along ?? (where.joined?.along === 'length' ? 'length' : 'width');
+  const kerf = sawOf(where.build, along === 'width' ? 'rip' : 'crosscut')?.kerf.mm ?? 0;
+  const first = joint ? joint.at - kerf / 2 : told.from?.mm;
+  if (first === undefined || !(first > 0)) return undefined;
+  const out = joint ? undefined : told.wide;
+  return {
+    at: { step: where.step.id, piece, along, first: { mm: first }, ...(out && out.mm > 0 ? { out } : {}) },
+    lostMm: lostApart(out, kerf) + 2 * edgeAnew(where.build, along),
+  };
+}
+
+const cutApart =
+  (words: string, says: string, withAccent: boolean): Remedy =>
+  (trouble) => {
+    const apart = apartAt(trouble);
+    if (!apart || trouble.where.made !== 'glued') return [];
+    const { at, lostMm } = apart;
+    if (withAccent && lostMm < LEAST_ACCENT_MM) return [];
+    return [
+      {
+        label: withAccent ? [words, ', with an accent strip of ', { mm: lostMm }] : [words],
+        says: [
+          says,
+          ' Saw and jointing take ',
+          { mm: lostMm },
+          ...(withAccent
+            ? [' in all, which the accent strip gives back.']
+            : [' in all: so much narrower or shorter it becomes.']),
+        ],
+        edits: [
+          {
+            do: 'glueAnew',
+            ...at,
+            ...(withAccent ? { accent: { mm: lostMm, species: accentWood(trouble.struck) } } : {}),
+          },
+        ],
+      },
+    ];
+  };
+
+const WAYS = {
+  spare: (trouble) => {
+    const { into } = trouble.where;
+    const laid = laidOf(trouble);
+    if (!into || laid.length === 0) return [];
+    const spares = sparesOf(trouble.struck, { ...into, parts: into.parts ?? undefined }).filter(
+      (piece) => !pieces(trouble).includes(piece),
+    );
+    if (!into.parts || spares.length < laid.length) return [];
+    return [
+      {
+        label: [laid.length > 1 ? 'Lay in spares' : 'Lay in a spare'],
+        says: [
+          `${counted(spares.length, 'spare')} ${spares.length === 1 ? 'lies' : 'lie'} ready: no wood, no wait.`,
+        ],
+        edits: laid.map((piece): Edit => ({ do: 'swapSpare', step: into.id, piece })),
+      },
+    ];
+  },
+  moreSlices: (trouble) => {
+    const { into, slice, timeline } = trouble.where;
+    const laid = laidOf(trouble);
+    const entered = timeline.steps.find(({ id }) => id === slice?.id)?.entered.length ?? 0;
+    if (!into || !slice || laid.length === 0 || entered === 0) return [];
+    return [
+      {
+        label: [
+          `Cut ${counted(Math.ceil(laid.length / entered) * entered, 'more slice')} from what is left of the panel`,
+        ],
+        says: ['The rest of the panel is long enough, and nothing new is glued.'],
+        whole: true,
+        edits: [{ do: 'addRows', step: into.id, rows: laid.length }],
+      },
+    ];
+  },
+  spread: again(true),
+  again: again(false),
+  wider: ({ where, told, struck, timeline }) => {
+    const { into, step, build } = where;
+    const rip = into && ripOf(build, into.id);
+    const real = new Set(build.readings.map((reading) => reading.step));
+    // Strips that are cut do not grow.
+    if (!into || !rip || rip.done || (rip.operations ?? 0) > 0 || real.has(rip.id) || step.id !== rip.id)
+      return [];
+    if (into.along !== 'width') return [];
+    const gone = new Set(told.pieces);
+    const others = (assemblyOf(build, rip.id)?.slots ?? []).filter(({ id }) => !gone.has(id));
+    const lacks = lackOf(struck, timeline, 'width');
+    if (others.length === 0 || !(lacks > 0)) return [];
+    const each =
+      Math.ceil(lacks / others.length / build.shop.settingStep.mm - 1e-6) * build.shop.settingStep.mm;
+    return [
+      {
+        label: ['Rip the other strips wider by ', { mm: each }],
+        says: [`${counted(others.length, 'strip')} take up what is missing, if they are not ripped yet.`],
+        edits: others.map(
+          ({ id, width }): Edit => ({
+            do: 'setSlot',
+            step: rip.id,
+            strip: id,
+            change: { width: { mm: width.mm + each } },
+          }),
+        ),
+      },
+    ];
+  },
+  accent,
+  cutAccent: cutApart(
+    'Cut the bad band out and glue again',
+    'The band is cut out and the edges are jointed.',
+    true,
+  ),
+  cutAway: cutApart(
+    'Cut the bad band out, a smaller piece',
+    'The band is cut out and the edges are jointed.',
+    false,
+  ),
+  reglue: cutApart(
+    'Cut the joint open and glue it again',
+    'Glue does not hold on glue: the joint is sawn out and jointed.',
+    false,
+  ),
+  reglueAccent: cutApart(
+    'Cut the joint open and glue it again',
+    'Glue does not hold on glue: the joint is sawn out and jointed.',
+    true,
+  ),
+  scrapeAgain: ({ where }) => {
+    const glue = asGlueUp(where.step);
+    const { build } = where;
+    const input = glue?.inputs.length === 1 ? makerOf(build, glue.inputs[0]) : undefined;
+    const edgeMm = edgeAnew(build, 'width');
+    if (!glue || !input || glue.along !== 'width' || glue.rows || edgeMm <= 0) return [];
+    return [
+      {
+        label: ['Take it apart, scrape it, joint the edges and glue it again'],
+        says: ['Each edge loses ', { mm: edgeMm }, ': glue does not hold on skinned glue.'],
+        edits: [
+          {
+            do: 'addStep',
+            kind: 'joint',
+            after: input.id,
+            before: glue.id,
+            settings: {
+              name: 'Scrape and joint the edges again',
+              machine: machinesThat(build.shop, 'joint')[0]?.id ?? '',
+              near: { mm: edgeMm },
+              far: { mm: edgeMm },
+            },
+          },
+        ],
+      },
+    ];
+  },
+  plug: ({ told, where }) => {
+    const thick = Math.max(0, ...where.entry.pieces.map(({ blank }) => extents(blank)[2]));
+    if (!told.wide || thick === 0) return [];
+    const deep = told.measured?.mm ?? thick;
+    return [
+      {
+        label: ['Plug it with the same wood'],
+        says: [
+          'A plug of ',
+          told.wide,
+          ' by ',
+          { mm: deep },
+          ' deep is glued in and planed flush; it stays to be seen.',
+        ],
+        edits: [
+          {
+            do: 'addStep',
+            kind: 'fill',
+            after: where.step.id,
+            settings: {
+              name: 'Plug what was cut wrong',
+              with: 'plug',
+              voids: [
+                {
+                  shape: 'round',
+                  length: told.wide,
+                  width: told.wide,
+                  depth: { mm: Math.min(deep, thick) },
+                  count: Math.max(1, told.pieces?.length ?? 1),
+                },
+              ],
+            },
+          },
+        ],
+      },
+    ];
+  },
+  accept: ({ struck, timeline }) => {
+    const missed = struck.targets.flatMap((target) =>
+      (compareTarget(struck, timeline, target) ?? [])
+        .filter(({ fits }) => !fits)
+        .map((row) => ({ target, row })),
+    );
+    if (missed.length === 0) return [];
+    return [
+      {
+        label: [
+          'Go on as it is, with a ',
+          missed.some(({ row }) => row.dimension === 'thickness') ? 'thinner' : 'smaller',
+          ' piece: ',
+          ...missed.flatMap(({ row }, i): Phrase[] => [
+            ...(i > 0 ? [', '] : []),
+            { mm: row.predictedMm },
+            ` ${{ length: 'long', width: 'wide', thickness: 'thick' }[row.dimension]}`,
+          ]),
+        ],
+        says: ['Nothing is made again; from now on the piece is to be so large.'],
+        edits: missed.map(
+          ({ target, row }): Edit => ({
+            do: 'setAim',
+            dimension: row.dimension,
+            aim: { aim: 'fixed', value: { mm: row.predictedMm } },
+            target: target.id,
+          }),
+        ),
+      },
+    ];
+  },
+  startAgain: ({ where }) => [
+    {
+      label: ['Make it all again from new wood'],
+      says: ['All that was done for this is done once more; the old is left over.'],
+      edits: [{ do: 'startAgain', step: where.step.id }],
+    },
+  ],
+} satisfies Record<string, Remedy>;
+export type RemedyName = keyof typeof WAYS;
+/** What can be done, each by its name. */
+export const REMEDIES: Record<RemedyName, Remedy> = WAYS;
+
+/** The job as it is once what failed is true, played. */
+export const troubleOf = (told: Failure, where: Where, struck: BuildDocument): Trouble => ({
+  told,
+  where,
+  struck,
+  timeline: run(struck, where.timeline),
+});
