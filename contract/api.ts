@@ -54,6 +54,22 @@ export interface BuildsReply {
   damaged: { id: string; name: string; version: number }[];
 }
 
+/** A wait of a job: until when, in words, where it belongs. */
+export interface TimerLine {
+  job: string;
+  name: string;
+  step: string;
+  task: string;
+  words: string;
+  until: string;
+}
+
+/** What waits, by the clock of the server: `now` is what it shows. */
+export interface TimersReply {
+  now: string;
+  timers: TimerLine[];
+}
+
 /** Whether the server and its tables are well, and whether anybody on this network is the shop. */
 export interface HealthReply {
   ok: boolean;

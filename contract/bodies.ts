@@ -36,5 +36,8 @@ export const placeBody = exact({
 /** A shop of one's own, whole. */
 export const newShopBody = exact({ shop: shopSnapshot() });
 
+/** A wait that has rung and was heard. */
+export const hearBody = exact({ job: id(), task: text(160).required() });
+
 /** Whether a shop is removed or brought back. */
 export const removeShopBody = exact({ removed: yup.boolean().required() });

@@ -1,6 +1,7 @@
 import type * as yup from 'yup';
 import { newBoardsBody, removeBoardsBody, saveBoardBody } from './board';
 import {
+  hearBody,
   markBody,
   newJobBody,
   newShopBody,
@@ -21,7 +22,17 @@ export interface Endpoint {
   status: 200 | 201;
   /** Answers without knowing whose shop asks. */
   open?: true;
+  /** What pages that are open are told once it is done. */
+  tells?: ToldKind;
+  /** Goes on answering, as server-sent events. */
+  streams?: true;
 }
+
+/** What open pages are told: that a job, the jobs, the kit, the rack or what waits changed; `again` that they may have missed something. */
+export type ToldKind = 'again' | 'job' | 'jobs' | 'kit' | 'boards' | 'timers';
+
+/** Where a page listens to what happens in its shop, as server-sent events; the shop is said by `?shop=`. */
+export const EVENTS_PATH = '/api/events';
 
 /** Every address of the API. The server serves each of them, and its description is made of them. */
 export const ENDPOINTS = {
@@ -77,6 +88,7 @@ export const ENDPOINTS = {
     says: 'Changes the kit, if nobody else did since the version it was made from; 409 with the kit that stands otherwise.',
     body: kitBody,
     status: 200,
+    tells: 'kit',
   },
   boards: { method: 'get', path: '/api/boards', says: 'The boards on the rack.', status: 200 },
   addBoards: {
@@ -85,6 +97,7 @@ export const ENDPOINTS = {
     says: 'Puts boards on the rack, all of them or none.',
     body: newBoardsBody,
     status: 201,
+    tells: 'boards',
   },
   saveBoard: {
     method: 'put',
@@ -92,6 +105,7 @@ export const ENDPOINTS = {
     says: 'Changes a board, if nobody else did since the version it was made from.',
     body: saveBoardBody,
     status: 200,
+    tells: 'boards',
   },
   removeBoards: {
     method: 'post',
@@ -99,6 +113,7 @@ export const ENDPOINTS = {
     says: 'Takes boards off the rack; those that a job has reserved only when forced.',
     body: removeBoardsBody,
     status: 200,
+    tells: 'boards',
   },
   reserveBoards: {
     method: 'put',
@@ -106,12 +121,14 @@ export const ENDPOINTS = {
     says: 'Reserves boards for a job and stores the jobs broken down with it, all of it or nothing; 409 says what stands in the way.',
     body: reserveBoardsBody,
     status: 200,
+    tells: 'boards',
   },
   cutBoards: {
     method: 'post',
     path: '/api/jobs/:id/cut',
     says: 'The boards of a job are cut: they leave the rack, and what is left of them comes onto it.',
     status: 200,
+    tells: 'boards',
   },
   jobs: {
     method: 'get',
@@ -137,8 +154,16 @@ export const ENDPOINTS = {
     says: 'Puts a job away or takes it out, deletes it or brings it back within 30 days, gives it tags. A deleted job frees its boards.',
     body: placeBody,
     status: 200,
+    tells: 'jobs',
   },
-  newJob: { method: 'post', path: '/api/jobs', says: 'Makes a job.', body: newJobBody, status: 201 },
+  newJob: {
+    method: 'post',
+    path: '/api/jobs',
+    says: 'Makes a job.',
+    body: newJobBody,
+    status: 201,
+    tells: 'jobs',
+  },
   job: { method: 'get', path: '/api/jobs/:id', says: 'A job with its newest build.', status: 200 },
   jobVersion: {
     method: 'get',
@@ -152,6 +177,7 @@ export const ENDPOINTS = {
     says: 'Stores a build made from a version; where the job moved on, the build is kept aside and answered with 409.',
     body: saveJobBody,
     status: 200,
+    tells: 'job',
   },
   revisions: {
     method: 'get',
@@ -171,6 +197,27 @@ export const ENDPOINTS = {
     says: 'Marks a kept version, so that it stays however old it grows, or takes the mark away.',
     body: markBody,
     status: 200,
+  },
+  events: {
+    method: 'get',
+    path: EVENTS_PATH,
+    says: 'What happens in the shop, as server-sent events: JSON lines with a `kind` and a `subject`. A browser says its shop by `?shop=`.',
+    status: 200,
+    streams: true,
+  },
+  timers: {
+    method: 'get',
+    path: '/api/timers',
+    says: 'What waits in the shop and until when, and what was over in the last day and nobody has heard.',
+    status: 200,
+  },
+  hearTimer: {
+    method: 'put',
+    path: '/api/timers',
+    says: 'A wait that was over was heard: it rings nowhere any more.',
+    body: hearBody,
+    status: 200,
+    tells: 'timers',
   },
 } as const satisfies Record<string, Endpoint>;
 

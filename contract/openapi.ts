@@ -33,7 +33,7 @@ function withJob(schema: Json): Json {
 
 const json = (schema: Json): Json => ({ 'application/json': { schema } });
 
-function operation(name: string, { path, says, body, status, method }: Endpoint): Json {
+function operation(name: string, { path, says, body, status, method, streams }: Endpoint): Json {
   const names = [...path.matchAll(/:(\w+)/g)].map(([, own]) => own);
   const writes = method !== 'get';
   return {
@@ -59,7 +59,7 @@ function operation(name: string, { path, says, body, status, method }: Endpoint)
       : {}),
     ...(body ? { requestBody: { required: true, content: json(withJob(bodySchema(body))) } } : {}),
     responses: {
-      [status]: { description: 'As asked.', content: json({}) },
+      [status]: { description: 'As asked.', content: streams ? { 'text/event-stream': {} } : json({}) },
       default: {
         description: 'What went wrong, as problem details (RFC 9457).',
         content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },

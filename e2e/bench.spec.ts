@@ -92,24 +92,37 @@ test('a wait binds to the minute, asks once, and what was begun early is written
   expect((await onServer(page, house, job, 'flatten')).early[0].wait).toContain('not at full strength');
 });
 
-test('a wait that ends while the bench is open rings: in words, in the title, until it is heard', async ({
+test('a wait that ends rings on every open page: in words, in the title, until it is heard on one of them', async ({
   page,
   house,
+  browser,
 }) => {
   const job = await begun(page, house, 'bench, ringing');
-  await page.clock.install();
-  const at = await page.evaluate(() => Date.now());
   const rest = new Set(['rip', 'mill', 'glue']);
-  const doneAt = new Date(at - 24 * 3_600_000 + 90_000).toISOString();
+  // Full strength is near: the wait ends while two pages are open.
+  const doneAt = new Date(Date.now() - 24 * 3_600_000 + 12_000).toISOString();
   await changeSteps(page, house, job, (step) => (rest.has(step.id) ? { ...step, done: true, doneAt } : step));
   await page.goto(`${house.url}${job}/bench`);
-  await expect(benchField(page, 1)).toHaveText(/^Wait/);
-  await page.clock.runFor(120_000);
+  const rows = async () => (await (await page.request.get(`${house.url}/api/timers`)).json()).timers;
+  await expect
+    .poll(
+      async () => (await rows()).filter((each: { name: string }) => each.name === 'bench, ringing').length,
+    )
+    .toBeGreaterThan(0);
+  const other = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
+  await other.goto(`${house.url}/kit`);
+  await expect(other.getByRole('alert').filter({ hasText: 'bench, ringing' })).toBeVisible();
   await expect(page.getByRole('alert').filter({ hasText: 'over' })).toBeVisible();
   await expect(page).toHaveTitle(/^● /);
   await expect(benchField(page, 1)).toHaveText('Begin');
   await page.getByRole('button', { name: 'Heard' }).click();
   await expect(page).not.toHaveTitle(/^● /);
+  // Heard here, it rings nowhere any more, and does not begin again after a reload.
+  await expect(other.getByRole('alert').filter({ hasText: 'bench, ringing' })).toBeHidden();
+  await other.reload();
+  await expect(other.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(other.getByRole('alert').filter({ hasText: 'bench, ringing' })).toBeHidden();
+  await other.context().close();
 });
 
 test('who does a step is chosen from the people of the shop, warned of what they may not run, and written down', async ({

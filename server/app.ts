@@ -7,6 +7,7 @@ import { MOST_BYTES, tooMuch } from '../contract/bounds';
 import type { Connection } from './database';
 import { onlyOwn, ownHosts } from './hosts';
 import { requestLog } from './log';
+import { streamEvents } from './events';
 import { answerProblems, problem, type RoomLeft } from './problems';
 import { routeApi } from './routes';
 import type { Seed } from './seed';
@@ -87,6 +88,7 @@ export function createApp(connection: Connection, settings: AppSettings = {}): E
     onlyJson,
     jsonBody,
   );
+  app.locals.endStreams = streamEvents(app, connection);
   routeApi(app, connection, { open, seed: settings.seed });
   app.use('/api', () => {
     throw problem(404, 'No such address', 'The API has nothing at this address.');

@@ -45,7 +45,12 @@ async function shopsOf(source: DataSource): Promise<string[]> {
 export async function callerOf(request: Request, source: DataSource): Promise<Caller> {
   const member = memberOf(request);
   const asked = request.get('Junta-Shop');
-  const shops = await shopsOf(source);
+  let shops = await shopsOf(source);
+  if (asked !== undefined && isUuid(asked) && !shops.includes(asked.toLowerCase())) {
+    // It may have been made by another server a moment ago.
+    forgetShops(source);
+    shops = await shopsOf(source);
+  }
   if (asked !== undefined) {
     if (!isUuid(asked) || !shops.includes(asked.toLowerCase()))
       throw problem(

@@ -262,6 +262,77 @@ export const ReceiptEntity = new EntitySchema<ReceiptRow>({
   ],
 });
 
+/** Something that happened in a shop and that open pages are told of; kept for an hour. */
+export interface EventRow {
+  id: string;
+  shopId: string;
+  kind: string;
+  subject: string | null;
+  data: unknown;
+  createdAt: Date;
+}
+export const EventEntity = new EntitySchema<EventRow>({
+  name: 'event',
+  columns: {
+    id: { type: 'bigint', primary: true, generated: 'increment' },
+    shopId: { name: 'shop_id', type: 'uuid' },
+    kind: { type: 'varchar', length: 20 },
+    subject: { type: 'varchar', length: 80, nullable: true },
+    data: { type: 'longtext', transformer: json, nullable: true },
+    createdAt: { name: 'created_at', ...created },
+  },
+  indices: [{ name: 'ix_event_created', columns: ['createdAt'] }],
+  foreignKeys: [
+    {
+      name: 'fk_event_shop',
+      target: 'shop',
+      columnNames: ['shopId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+  ],
+});
+
+/** A wait of a job that began, and when it is over; it rings on every open page until somebody heard it. */
+export interface TimerRow {
+  jobId: string;
+  task: string;
+  shopId: string;
+  step: string;
+  words: string;
+  until: Date;
+  heardAt: Date | null;
+}
+export const TimerEntity = new EntitySchema<TimerRow>({
+  name: 'timer',
+  columns: {
+    jobId: { name: 'job_id', type: 'uuid', primary: true },
+    task: { type: 'varchar', length: 160, primary: true },
+    shopId: { name: 'shop_id', type: 'uuid' },
+    step: { type: 'varchar', length: 80 },
+    words: { type: 'varchar', length: 200 },
+    until: { type: 'datetime', precision: 3 },
+    heardAt: { name: 'heard_at', type: 'datetime', precision: 3, nullable: true },
+  },
+  indices: [{ name: 'ix_timer_shop_until', columns: ['shopId', 'until'] }],
+  foreignKeys: [
+    {
+      name: 'fk_timer_shop',
+      target: 'shop',
+      columnNames: ['shopId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+    {
+      name: 'fk_timer_job',
+      target: 'job',
+      columnNames: ['jobId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+  ],
+});
+
 export const ENTITIES = [
   ShopEntity,
   SawEntity,
@@ -273,4 +344,6 @@ export const ENTITIES = [
   RevisionEntity,
   BoardEntity,
   ReceiptEntity,
+  EventEntity,
+  TimerEntity,
 ];

@@ -82,6 +82,7 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
   process.on(signal, () => {
     server.close(() => void connection.close().finally(() => process.exit(0)));
     server.closeIdleConnections();
+    (app.locals.endStreams as () => void)();
     setTimeout(() => process.exit(0), 3000).unref();
   });
 // A starter that was killed leaves no server behind.

@@ -130,6 +130,28 @@ export class Places1790500000000 implements MigrationInterface {
   }
 }
 
+/** What pages are told of as it happens, and what waits until when. */
+export class Events1790600000000 implements MigrationInterface {
+  name = 'Events1790600000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`event\` (\`id\` bigint NOT NULL AUTO_INCREMENT, \`shop_id\` uuid NOT NULL,
+      \`kind\` varchar(20) NOT NULL, \`subject\` varchar(80) NULL, \`data\` longtext NULL,
+      \`created_at\` datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+      INDEX \`ix_event_created\` (\`created_at\`), PRIMARY KEY (\`id\`),
+      CONSTRAINT \`fk_event_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`timer\` (\`job_id\` uuid NOT NULL, \`task\` varchar(160) NOT NULL, \`shop_id\` uuid NOT NULL,
+      \`step\` varchar(80) NOT NULL, \`words\` varchar(200) NOT NULL, \`until\` datetime(3) NOT NULL, \`heard_at\` datetime(3) NULL,
+      INDEX \`ix_timer_shop_until\` (\`shop_id\`, \`until\`), PRIMARY KEY (\`job_id\`, \`task\`),
+      CONSTRAINT \`fk_timer_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
+      CONSTRAINT \`fk_timer_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1790000000000,
   Rack1790100000000,
@@ -137,4 +159,5 @@ export const MIGRATIONS = [
   Receipts1790300000000,
   Makers1790400000000,
   Places1790500000000,
+  Events1790600000000,
 ];

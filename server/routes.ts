@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm';
 import type { BrokenDown, HealthReply } from '../contract/api';
 import type { NewBoard } from '../contract/board';
 import { checkWith } from '../contract/check';
-import { type Endpoint, type EndpointName, ENDPOINTS } from '../contract/endpoints';
+import { type Endpoint, type EndpointName, ENDPOINTS, type ToldKind } from '../contract/endpoints';
 import { jobFileSchema } from '../contract/jsonschema';
 import { openApi } from '../contract/openapi';
 import { notThisFormat } from '../contract/read';
@@ -16,12 +16,14 @@ import type { Connection } from './database';
 import { ENTITIES } from './entities';
 import { listBuildsText, listDeletedJobs, listJobs, type Place, placeJob } from './joblists';
 import { readJobText, readJobVersion } from './jobs';
+import { tell } from './events';
 import { readKit, writeKit } from './kit';
 import { badFields } from './problems';
 import { writeOf } from './receipts';
 import { listRevisions, markRevision, readRevisionText } from './revisions';
 import { createJob, saveJob } from './savejob';
 import type { Seed } from './seed';
+import { hearTimer, keepTimers, listTimers } from './timers';
 import { listShops, newDemo, newShop, removeShop } from './shops';
 
 /** What a handler is given: who asks, the database, what stands in the address, the checked body, the name of the write. */
@@ -65,7 +67,10 @@ const as = <T>(body: unknown): T => body as T;
 const text = async (made: Promise<string>): Promise<JsonText> => ({ text: await made });
 
 /** What each address does. One that nobody serves does not compile. */
-const SERVE: Record<EndpointName, (asked: Asked, settings: Settings) => Promise<unknown>> = {
+const SERVE: Record<
+  Exclude<EndpointName, 'events'>,
+  (asked: Asked, settings: Settings) => Promise<unknown>
+> = {
   health: async ({ source }, { open }): Promise<HealthReply> => {
     // A row of every table: that the database answers at all says nothing of a table that is damaged.
     for (const { options } of ENTITIES) await source.query(`SELECT 1 FROM \`${options.name}\` LIMIT 1`);
@@ -111,11 +116,33 @@ const SERVE: Record<EndpointName, (asked: Asked, settings: Settings) => Promise<
     text(readRevisionText(source, caller, { job: id, id: revision })),
   markRevision: ({ source, caller, id, revision, body }) =>
     markRevision(source, caller, { job: id, id: revision, ...as<{ marked: boolean }>(body) }),
+  timers: ({ source, caller }) => listTimers(source, caller),
+  hearTimer: ({ source, caller, body }) => hearTimer(source, caller, as<{ job: string; task: string }>(body)),
 };
+
+/**
+ * What follows a write once it is answered: what then waits is written down, and open pages are told. Nobody waits for it; where
+ * the database is away just then, pages look for themselves now and then.
+ */
+async function follow(
+  tells: ToldKind,
+  { source, caller, id, body }: Asked,
+  answer: { id?: string; version?: number },
+): Promise<void> {
+  const { shop } = caller;
+  const subject = answer.id ?? (id || undefined);
+  await tell(source, { shop, kind: tells, ...(subject ? { subject } : {}) });
+  const { build } = (body ?? {}) as { build?: BuildDocument };
+  if (!build || !answer.id || answer.version === undefined || tells === 'boards') return;
+  if (await keepTimers(source, { id: answer.id, version: answer.version, build }))
+    await tell(source, { shop, kind: 'timers' });
+}
 
 /** Serves every address of the contract: the body checked, the caller known, the answer sent. */
 export function routeApi(app: Express, connection: Connection, settings: Settings): void {
-  for (const [name, endpoint] of Object.entries<Endpoint>(ENDPOINTS))
+  for (const [name, endpoint] of Object.entries<Endpoint>(ENDPOINTS)) {
+    // The stream of events is served by itself (events.ts).
+    if (endpoint.streams) continue;
     app[endpoint.method](endpoint.path, async (request: Request, response: Response) => {
       const body = checked(endpoint, request.body);
       const write = endpoint.method === 'get' ? undefined : writeOf(request);
@@ -124,13 +151,16 @@ export function routeApi(app: Express, connection: Connection, settings: Setting
         ? { ...NO_SHOP, member: memberOf(request) }
         : await callerOf(request, source);
       const { id = '', revision = '' } = request.params as Record<string, string>;
-      const answer = await SERVE[name as EndpointName](
-        { source, caller, id, revision, body, write },
-        settings,
-      );
+      const asked = { source, caller, id, revision, body, write };
+      const answer = await SERVE[name as keyof typeof SERVE](asked, settings);
       response.status(endpoint.status).type('application/json');
       response.send(isText(answer) ? answer.text : JSON.stringify(answer));
+      if (endpoint.tells)
+        follow(endpoint.tells, asked, (answer ?? {}) as { id?: string; version?: number }).catch(
+          () => undefined,
+        );
     });
+  }
 }
 
 const isText = (answer: unknown): answer is JsonText =>

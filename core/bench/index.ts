@@ -4,5 +4,6 @@ export * from './needs';
 export * from './outlier';
 export * from './schedule';
 export * from './tasks';
+export * from './timers';
 export * from './today';
 export * from './workstep';

@@ -16,6 +16,7 @@ import {
   type RevisionSummary,
   type ShopsReply,
   type ShopSummary,
+  type TimersReply,
   WHICH_SHOP,
 } from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
@@ -23,6 +24,7 @@ import type { KitReply } from '../../contract/shop';
 import type { BuildDocument } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
 import { KEPT_HEADER } from '../workers/kept';
+import { heardClock } from './clock';
 import { draftsOf, firstSent, theKit } from './outbox';
 import { serverAway, serverHere } from './reach';
 import { forgetShop, isShopless, rememberShop, shopHeaders } from './shop-choice';
@@ -62,6 +64,7 @@ const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asy
     serverAway('The server does not answer.');
     return result;
   }
+  heardClock(result.meta?.response?.headers.get('date'));
   // Loaded anew at the list of shops: nothing of a shop that is gone is left on the page.
   if (title === NO_SUCH_SHOP || title === WHICH_SHOP) {
     forgetShop();
@@ -114,7 +117,7 @@ const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>
 /** The server's side of Junta. */
 export const api = createApi({
   baseQuery: query,
-  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Shops'],
+  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Shops', 'Timers'],
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
     job: build.query<JobReply, string>({
@@ -182,6 +185,11 @@ export const api = createApi({
       transformResponse: kitWithDraft,
       providesTags: ['Kit'],
     }),
+    timers: build.query<TimersReply, void>({ query: () => '/timers', providesTags: ['Timers'] }),
+    hearTimer: build.mutation<{ heard: boolean }, { job: string; task: string }>({
+      query: (body) => ({ url: '/timers', method: 'PUT', body }),
+      invalidatesTags: ['Timers'],
+    }),
     boards: build.query<RackBoard[], void>({
       query: () => '/boards',
       transformResponse: boardsWithDrafts,
@@ -226,6 +234,8 @@ export const {
   useRemoveShopMutation,
   useKitQuery,
   useBoardsQuery,
+  useTimersQuery,
+  useHearTimerMutation,
   useAddBoardsMutation,
   useRemoveBoardsMutation,
   useCutBoardsMutation,

@@ -1,4 +1,5 @@
 import { api } from './api';
+import { startListening } from './events';
 import { firstSent, onOutbox } from './outbox';
 import { meetServer, onReturn } from './reach';
 import { store } from './store';
@@ -11,6 +12,9 @@ onOutbox('job', {
   stored: ({ subject }) =>
     void store.dispatch(api.util.invalidateTags(['Jobs', { type: 'Job', id: subject }])),
 });
-onReturn(() => void store.dispatch(api.util.invalidateTags(['Jobs', 'Job', 'Revisions', 'Kit', 'Boards'])));
+onReturn(
+  () => void store.dispatch(api.util.invalidateTags(['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Timers'])),
+);
+startListening();
 void firstSent();
 void meetServer();

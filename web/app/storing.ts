@@ -2,6 +2,7 @@ import type { JobReply } from '../../contract/api';
 import type { BuildDocument } from '../../core/document';
 import { asCurrent } from '../../core/steps';
 import { api } from './api';
+import { isListening, onTold } from './events';
 import type { Draft } from './drafts';
 import { jobActions } from './job';
 import {
@@ -16,8 +17,9 @@ import {
 } from './outbox';
 import { listener, openJobState, type RootState, store } from './store';
 
-/** Pause between looks for other tabs' changes, ms. */
+/** Pause between looks for other tabs' changes, ms: where the server tells of them, one now and then is enough. */
 const LOOK_MS = 1500;
+const SELDOM_MS = 15_000;
 
 /** Whether a draft is what is shown: the newest one of the open job. */
 const isShown = (draft: Draft): boolean => {
@@ -33,11 +35,22 @@ const isBehind = async (id: string): Promise<boolean> => {
   return data !== undefined && job.id === id && job.keeping === 'stored' && data.version > job.version;
 };
 
-/** An idle tab follows what another tab or device stored. */
-async function follow(): Promise<void> {
+/** Looks once whether another tab or device stored the open job. */
+async function look(): Promise<void> {
   const { id, keeping } = openJobState();
   if (id && keeping === 'stored' && (await isBehind(id))) await readAgain(id);
-  setTimeout(() => void follow(), LOOK_MS);
+}
+
+/** An idle tab follows what another tab or device stored. */
+async function follow(): Promise<void> {
+  let waited = 0;
+  for (;;) {
+    await new Promise((done) => setTimeout(done, LOOK_MS));
+    waited += LOOK_MS;
+    if (isListening() && waited < SELDOM_MS) continue;
+    waited = 0;
+    await look();
+  }
 }
 
 /** Reads a job from the server. An answer that was invalidated as it came is nothing at all, and asked for again. */
@@ -139,5 +152,9 @@ export function startStoring(): void {
       if (draft) await settleConflict(draft, payload);
     },
   });
-  setTimeout(() => void follow(), LOOK_MS);
+  onTold(({ kind, subject }) => {
+    if (kind === 'again' || ((kind === 'job' || kind === 'boards') && subject === openJobState().id))
+      void look();
+  });
+  void follow();
 }

@@ -1,11 +1,12 @@
-import { Bell, BellRing } from 'lucide-react';
+import { Bell as BellSign } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ScheduledTask } from '../../../core/bench';
 import { minutesText } from '../../../core/units';
 import { Waiting } from '../frame/Waiting';
 import { SOON, useMorning, WAITS } from '../today/use-morning';
-import { useBell, type Waited } from './use-bell';
+import { Bell } from '../frame/Bell';
+import type { Waited } from '../frame/use-bell';
 
 const MINUTE = 60_000;
 /** So many others stand in the tray: more is read on Today. */
@@ -30,15 +31,6 @@ export function WorkTray({
   const waiting = (report?.waiting ?? []).filter(({ to }) => to > now);
   const free = (report?.next ?? []).filter((task) => task.job !== job && task.from <= now + SOON);
   const others = [...waiting.filter((task) => task.job !== job), ...free].slice(0, MOST);
-  const waits = [
-    ...gates,
-    ...(report?.waiting ?? []).map(({ job: of, id, name, to }) => ({
-      key: `${of}/${id}`,
-      words: `${nameOf(of)}, ${name}: the wait is over`,
-      until: to,
-    })),
-  ];
-  const { over, hear } = useBell(waits, now);
   return (
     <>
       <header className="bg-faint flex min-h-14 flex-wrap items-center gap-x-5 gap-y-1 px-6 py-1.5 max-desk:px-4">
@@ -49,7 +41,7 @@ export function WorkTray({
           To the plan
         </Link>
         <Waiting />
-        {waits.length > 0 && <AskToRing />}
+        {gates.length + waiting.length > 0 && <AskToRing />}
         {others.length > 0 && (
           <ul
             aria-label="Also in work"
@@ -61,18 +53,7 @@ export function WorkTray({
           </ul>
         )}
       </header>
-      {over.length > 0 && (
-        <div
-          role="alert"
-          className="bg-chalk-wash border-chalk flex flex-wrap items-center gap-4 border-y-2 px-6 py-2 text-[22px] max-desk:px-4 max-desk:text-[19px]"
-        >
-          <BellRing aria-hidden className="text-chalk shrink-0" />
-          <span className="min-w-0 flex-1">{over.map(({ words }) => words).join('. ')}.</span>
-          <button type="button" className="action action-main h-12 px-5 text-[18px]" onClick={hear}>
-            Heard
-          </button>
-        </div>
-      )}
+      <Bell also={gates} />
     </>
   );
 }
@@ -87,7 +68,7 @@ function AskToRing() {
       className="action h-11"
       onClick={() => void Notification.requestPermission().finally(() => setAsked(true))}
     >
-      <Bell size={16} aria-hidden /> Notify me
+      <BellSign size={16} aria-hidden /> Notify me
     </button>
   );
 }

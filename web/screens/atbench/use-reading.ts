@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { type BenchStep, type Outlier, outlierOf, type ToRead } from '../../../core/bench';
 import type { BuildDocument, DimensionName, Reading } from '../../../core/document';
 import { type Length, parseLength } from '../../../core/units';
+import { shopTime } from '../../app/clock';
 import { useDisplay } from '../../app/display';
 import { useEdit } from '../job/use-edit';
 
@@ -53,7 +54,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
       step: sheet.step,
       dimension: what.dimension,
       measured,
-      taken: new Date().toISOString(),
+      taken: shopTime(),
       ...(who ? { who } : {}),
       ...(what.piece ? { piece: what.piece } : {}),
     });

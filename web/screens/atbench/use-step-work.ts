@@ -1,3 +1,4 @@
+import { shopTime } from '../../app/clock';
 import { begunAt, type BenchGate, type BenchStep, ended, isRunning, started } from '../../../core/bench';
 import type { Step } from '../../../core/document';
 import { useEdit } from '../job/use-edit';
@@ -5,7 +6,7 @@ import { useEdit } from '../job/use-edit';
 /** What hands do with a step: begin, tick one operation after the other, pause, end, and take any of it back. */
 export function useStepWork(step: Step, sheet: BenchStep, who?: string) {
   const edit = useEdit();
-  const now = () => new Date().toISOString();
+  const now = () => shopTime();
   const all = sheet.operations.length;
   const done = step.done ? all : Math.min(step.operations ?? 0, all - 1);
   const change = (next: Partial<Step>) => edit({ do: 'setStep', step: step.id, change: { ...next } });

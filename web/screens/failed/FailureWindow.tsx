@@ -3,6 +3,7 @@ import { zoneOf } from '../../../core/bench';
 import type { BuildDocument, Failure, FailureKind } from '../../../core/document';
 import type { FailureSheet } from '../../../core/recovery';
 import type { Length } from '../../../core/units';
+import { shopTime } from '../../app/clock';
 import { useDisplay } from '../../app/display';
 import { newId } from '../../app/ids';
 import { failureAt } from '../../app/predicting';
@@ -98,7 +99,7 @@ function failureOf(told: Told, sheet: FailureSheet, who: string | undefined): Fa
     id: newId(),
     step: sheet.step,
     kind,
-    at: new Date().toISOString(),
+    at: shopTime(),
     ...(who ? { who } : {}),
     ...(words ? { words } : {}),
     ...(pieces.length > 0 ? { pieces: [...pieces] } : {}),

@@ -11,6 +11,7 @@ import { currentShop, isShopless } from '../../app/shop-choice';
 import { Toggle } from '../../parts/Toggle';
 import { DropDown } from '../../parts/DropDown';
 import { Skips } from '../../parts/layout';
+import { Bell } from './Bell';
 import { FirstUse, useFirstUse } from './FirstUse';
 import { Waiting } from './Waiting';
 
@@ -127,6 +128,7 @@ export function Shell() {
         </span>
       </header>
       {hint.text && <FirstUse text={hint.text} onDone={hint.done} />}
+      <Bell skip={kit === undefined} />
       <Suspense fallback={null}>
         <Outlet />
       </Suspense>

@@ -23,6 +23,7 @@ import {
   volumeText,
 } from '../../../core/units';
 import { jointShares, liftWords, lostInAll, setWithCarrier, slackOf } from '../../../core/view';
+import { shopTime } from '../../app/clock';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -122,7 +123,7 @@ export const Card = memo(function Card({
             edit({
               do: 'setStep',
               step: step.id,
-              change: { done, doneAt: done ? new Date().toISOString() : undefined },
+              change: { done, doneAt: done ? shopTime() : undefined },
             })
           }
         />

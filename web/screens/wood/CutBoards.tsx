@@ -4,6 +4,7 @@ import type { BuildDocument } from '../../../core/document';
 import { rips } from '../../../core/steps';
 import { offcutBoards } from '../../../core/stock';
 import { counted } from '../../../core/units';
+import { shopTime } from '../../app/clock';
 import { problemText, useCutBoardsMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
@@ -30,7 +31,7 @@ export function CutBoards({ id, build }: { id: string; build: BuildDocument }) {
     if (result.data) write.done();
     if (result.error) return setSaid(problemText(result.error));
     for (const step of rips(build))
-      edit({ do: 'setStep', step: step.id, change: { done: true, doneAt: new Date().toISOString() } });
+      edit({ do: 'setStep', step: step.id, change: { done: true, doneAt: shopTime() } });
     setSaid(
       `Off the rack: ${counted(result.data?.used ?? 0, 'board')}. New on it: ${counted(result.data?.offcuts.length ?? 0, 'offcut')}${result.data?.offcuts.length ? `: ${result.data.offcuts.join(', ')}` : ''}.`,
     );

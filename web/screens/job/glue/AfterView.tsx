@@ -5,6 +5,7 @@ import type { PlannedGlueUp } from '../../../../core/glueup';
 import { gluingOf } from '../../../../core/kit';
 import type { GlueStep } from '../../../../core/steps';
 import { minutesText } from '../../../../core/units';
+import { shopTime } from '../../../app/clock';
 import { useDisplay } from '../../../app/display';
 import { jobActions } from '../../../app/job';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
@@ -53,7 +54,7 @@ export function AfterView({ build, step, planned }: GluePart) {
         <button
           type="button"
           className="action action-main h-11 justify-center text-[16px]"
-          onClick={() => set({ clamped: new Date().toISOString() })}
+          onClick={() => set({ clamped: shopTime() })}
         >
           The last clamp is tight now
         </button>

@@ -5,6 +5,7 @@ import { learnPace, type PlannedGlueUp } from '../../../../core/glueup';
 import { gluingOf } from '../../../../core/kit';
 import type { GlueStep } from '../../../../core/steps';
 import { minutesText } from '../../../../core/units';
+import { shopTime } from '../../../app/clock';
 import { jobActions } from '../../../app/job';
 import { changeKit } from '../../../app/kit';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
@@ -77,7 +78,7 @@ function Bench({ id, build, step, planned }: Props) {
     setLaps(next);
     planGlue(
       {
-        rehearsal: { at: new Date().toISOString(), laps: next, whole: next.length >= acts.length },
+        rehearsal: { at: shopTime(), laps: next, whole: next.length >= acts.length },
       },
       'rehearsal',
     );
