@@ -70,6 +70,12 @@ export interface TimersReply {
   timers: TimerLine[];
 }
 
+/** What open pages are told: that a job, the jobs, the kit, the rack or what waits changed; `again` that they may have missed something. */
+export type ToldKind = 'again' | 'job' | 'jobs' | 'kit' | 'boards' | 'timers' | 'reading';
+
+/** Where a page listens to what happens in its shop, as server-sent events; the shop is said by `?shop=`. */
+export const EVENTS_PATH = '/api/events';
+
 /** Whether the server and its tables are well, and whether anybody on this network is the shop. */
 export interface HealthReply {
   ok: boolean;

@@ -1,7 +1,9 @@
 import * as yup from 'yup';
+import { GAUGE_KIND_NAMES, GAUGE_UNIT_NAMES } from '../core/bench';
 import { MOST_TAG, MOST_TAGS } from './bounds';
 import { buildSchema } from './build';
 import { reserveBody } from './board';
+import { oneOf } from './fields';
 import { exact, id, text, version } from './lengths';
 import { shopSnapshot } from './shop';
 
@@ -35,6 +37,14 @@ export const placeBody = exact({
 
 /** A shop of one's own, whole. */
 export const newShopBody = exact({ shop: shopSnapshot() });
+
+/** What a gauge read: one line of JSON. */
+export const gaugeBody = exact({
+  gauge: text(60).min(1).required(),
+  kind: oneOf(...GAUGE_KIND_NAMES),
+  value: yup.number().min(-1e6).max(1e6).required(),
+  unit: oneOf(...GAUGE_UNIT_NAMES),
+});
 
 /** A wait that has rung and was heard. */
 export const hearBody = exact({ job: id(), task: text(160).required() });

@@ -1,11 +1,14 @@
 import * as yup from 'yup';
 import {
   type BuildDocument,
+  CHECK_KINDS,
   FACE_GRADES,
   FAILURE_KINDS,
   FORMAT_VERSION,
   GOALS,
   MOST_ASSEMBLIES,
+  MOST_CHECK_VALUES,
+  MOST_CHECKS,
   MOST_FAILURES,
   MOST_SIZES,
   MOST_STEPS,
@@ -79,6 +82,18 @@ const reading = exact({
   measured: length(),
   taken: text(40).optional(),
   who: text(60).optional(),
+  gauge: text(60).optional(),
+}).required();
+
+const check = exact({
+  id: id(),
+  step: id(),
+  kind: oneOf(...CHECK_KINDS),
+  values: list(amount().min(0).max(100_000).required(), MOST_CHECK_VALUES),
+  piece: text(80).optional(),
+  taken: text(40).optional(),
+  who: text(60).optional(),
+  gauge: text(60).optional(),
 }).required();
 
 const failure = exact({
@@ -136,6 +151,7 @@ export const buildSchema = exact({
   assemblies: list(assembly, MOST_ASSEMBLIES),
   steps: list(stepSchema, MOST_STEPS),
   readings: list(reading, 2000),
+  checks: optionalList(check, MOST_CHECKS),
   failures: optionalList(failure, MOST_FAILURES),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),

@@ -1,6 +1,7 @@
 import type * as yup from 'yup';
 import { newBoardsBody, removeBoardsBody, saveBoardBody } from './board';
 import {
+  gaugeBody,
   hearBody,
   markBody,
   newJobBody,
@@ -10,6 +11,7 @@ import {
   reserveBoardsBody,
   saveJobBody,
 } from './bodies';
+import { EVENTS_PATH, type ToldKind } from './api';
 import { kitBody } from './shop';
 
 /** One address of the API: what it does, what it takes, what it answers with where all is well. */
@@ -27,12 +29,6 @@ export interface Endpoint {
   /** Goes on answering, as server-sent events. */
   streams?: true;
 }
-
-/** What open pages are told: that a job, the jobs, the kit, the rack or what waits changed; `again` that they may have missed something. */
-export type ToldKind = 'again' | 'job' | 'jobs' | 'kit' | 'boards' | 'timers';
-
-/** Where a page listens to what happens in its shop, as server-sent events; the shop is said by `?shop=`. */
-export const EVENTS_PATH = '/api/events';
 
 /** Every address of the API. The server serves each of them, and its description is made of them. */
 export const ENDPOINTS = {
@@ -204,6 +200,13 @@ export const ENDPOINTS = {
     says: 'What happens in the shop, as server-sent events: JSON lines with a `kind` and a `subject`. A browser says its shop by `?shop=`.',
     status: 200,
     streams: true,
+  },
+  gauge: {
+    method: 'post',
+    path: '/api/gauges',
+    says: 'A gauge has read something: it is offered to the field that waits on the pages that are open, and kept nowhere else.',
+    body: gaugeBody,
+    status: 200,
   },
   timers: {
     method: 'get',

@@ -1,5 +1,15 @@
 import type { Page } from '@playwright/test';
-import { benchField, changeSteps, expect, type House, makeJob, stored, test } from './house';
+import {
+  benchField,
+  changeSteps,
+  demoJob,
+  expect,
+  type House,
+  makeJob,
+  PROGRAM,
+  stored,
+  test,
+} from './house';
 
 const begun = async (page: Page, house: House, name: string, block = false): Promise<string> => {
   const job = await makeJob(page, house, block, name);
@@ -211,6 +221,119 @@ test('a slice is lost at the bench: told by keyboard, a panel more is taken, its
     page.getByRole('dialog').getByRole('button', { name: 'Show the ways to go on' }),
   ).toBeDisabled();
   await page.keyboard.press('Escape');
+});
+
+test('a gauge on the network is offered to the field that waits, and taken by itself where that was said', async ({
+  page,
+  house,
+  browser,
+}) => {
+  const job = await begun(page, house, 'bench, gauge', true);
+  await page.goto(`${house.url}${job}/bench?step=slice`);
+  await page.getByRole('button', { name: 'Piece by piece' }).click();
+  await expect(page.getByText(/^Length, piece 1 of/)).toBeVisible();
+  const planned = await field(page).evaluate((input: HTMLInputElement) => {
+    const [whole, fraction = '0/1'] = input.placeholder.split(' ');
+    const [top, bottom] = fraction.split('/').map(Number);
+    return Number(whole) + top / bottom;
+  });
+  const send = async (value: number, unit = 'mm', gauge = 'Caliper 1') =>
+    (
+      await page.request.post(`${house.url}/api/gauges`, {
+        headers: PROGRAM,
+        data: { gauge, kind: unit === 'pct' ? 'moisture' : 'caliper', value: Number(value.toFixed(3)), unit },
+      })
+    ).status();
+  // The page must listen before anything is sent.
+  await expect
+    .poll(async () => {
+      await send(planned * 25.4);
+      return page.getByTestId('gauge').count();
+    })
+    .toBe(1);
+  const gauge = page.getByTestId('gauge');
+  await expect(gauge).toContainText('Caliper 1');
+  expect(await readings(page, house, job)).toHaveLength(0);
+  await gauge.getByRole('button', { name: 'Take all from it here' }).click();
+  await expect(page.getByText(/^Length, piece 2 of/)).toBeVisible();
+  await expect(gauge).toContainText('Readings of Caliper 1 come in here.');
+  // A bench of another job that said nothing is offered it, and takes nothing.
+  const other = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
+  await other.goto(`${house.url}${await demoJob(other, house, /Galley chopping block/)}/bench?step=slice`);
+  await benchField(other, 1).waitFor();
+  await page.waitForTimeout(1500);
+  expect(await send(planned * 25.4)).toBe(200);
+  await expect(page.getByText(/^Length, piece 3 of/)).toBeVisible();
+  await expect(other.getByTestId('gauge').getByRole('button', { name: 'Take it' })).toBeVisible();
+  await other.context().close();
+  // Switched to the other unit: asked, and nothing is kept until somebody answers.
+  await page.waitForTimeout(1500);
+  expect(await send(planned, 'mm')).toBe(200);
+  await expect(page.getByText('It looks like', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: /^You mean/ }).click();
+  await expect(page.getByText(/^Length, piece 4 of/)).toBeVisible();
+  // A meter that measures no size, and a flood, of which one is taken.
+  expect(await send(8, 'pct', 'Meter')).toBe(200);
+  await expect(gauge).toContainText('This is no size, and is not kept');
+  await page.waitForTimeout(1500);
+  const flood = await Promise.all(Array.from({ length: 40 }, () => send(planned * 25.4)));
+  expect(flood.filter((status) => status === 429).length).toBeGreaterThan(0);
+  // Of forty in a moment one fills a piece, or two where the moment was long: never one each.
+  await expect.poll(async () => (await readings(page, house, job)).length).toBeGreaterThanOrEqual(4);
+  await page.waitForTimeout(1500);
+  expect((await readings(page, house, job)).length).toBeLessThanOrEqual(6);
+  for (const each of await readings(page, house, job)) expect(each.gauge).toBe('Caliper 1');
+  // The bench of gauges that comes with Junta sends the same.
+  await page.goto(`${house.url}/gauges`);
+  await page.getByRole('button', { name: 'Send a reading' }).click();
+  await expect(page.getByRole('list', { name: 'Sent' }).getByRole('listitem')).toHaveCount(1);
+});
+
+test('what is no size is checked: judged with its number, from a gauge too, kept with the step and taken back', async ({
+  page,
+  house,
+}) => {
+  const job = await begun(page, house, 'bench, checked');
+  await page.goto(`${house.url}${job}/bench?step=flatten`);
+  await benchField(page, 1).waitFor();
+  const check = page.getByRole('region', { name: 'Check' });
+  const choose = async (name: string) => {
+    await check.getByRole('combobox', { name: 'Check something else' }).click();
+    await page.getByRole('option', { name }).click();
+  };
+  // Between two passes nothing is read: it is looked at once the step is done.
+  while ((await check.count()) === 0) await benchField(page, 1).click();
+  await choose('Moisture at the pins');
+  await check.getByLabel(/^Moisture, %/).fill('wet');
+  await check.getByRole('button', { name: 'Keep it' }).click();
+  await expect(check.getByRole('alert')).toContainText('type a number');
+  await check.getByLabel(/^Moisture, %/).fill('13');
+  await page.keyboard.press('Enter');
+  const list = check.getByRole('list', { name: 'What was checked' });
+  await expect(list).toContainText('Not good enough. Moisture at the pins');
+  await choose('Corner to corner');
+  await check.getByLabel('First diagonal', { exact: false }).fill('20');
+  await check.getByRole('button', { name: 'Keep it' }).click();
+  await expect(check.getByRole('alert')).toContainText('Second diagonal');
+  await check.getByLabel('Second diagonal', { exact: false }).fill('20');
+  await check.getByRole('button', { name: 'Keep it' }).click();
+  await expect(list.getByRole('listitem')).toHaveCount(2);
+  await choose('Moisture at the pins');
+  await expect
+    .poll(async () => {
+      const data = { gauge: 'Meter', kind: 'moisture', value: 8, unit: 'pct' };
+      await page.request.post(`${house.url}/api/gauges`, { headers: PROGRAM, data });
+      return check.getByTestId('gauge').count();
+    })
+    .toBe(1);
+  await check.getByRole('button', { name: 'Take it' }).click();
+  await check.getByRole('button', { name: 'Keep it' }).click();
+  await expect(list.getByRole('listitem')).toHaveCount(3);
+  await expect
+    .poll(async () => (await (await page.request.get(`${house.url}/api${job}`)).json()).build.checks?.length)
+    .toBe(3);
+  await list.getByRole('button', { name: /^Take back: Corner/ }).click();
+  await expect(list.getByRole('listitem')).toHaveCount(2);
 });
 
 test.describe('in the hand', () => {

@@ -12,8 +12,10 @@ import { stepMenu } from '../core/view';
  *   schema         the JSON Schema of a job file
  *   formats        what goes out and in
  *   steps          the kinds of step, and what each does
+ *   gauge KIND     a simulated gauge that sends readings to a running Junta (scripts/gauge.ts)
  */
-const USAGE = 'usage: npm run -s junta -- predict FILE | check FILE | schema | formats | steps';
+const USAGE =
+  'usage: npm run -s junta -- predict FILE | check FILE | schema | formats | steps | gauge KIND --true VALUE';
 
 function fail(lines: string[], code: number): never {
   process.stderr.write(`${lines.join('\n')}\n`);
@@ -49,4 +51,8 @@ else if (command === 'formats')
 else if (command === 'steps')
   for (const { group, kinds } of stepMenu())
     process.stdout.write(`${group}\n${kinds.map(({ name, says }) => `  ${name}: ${says}\n`).join('')}`);
+else if (command === 'gauge' && file)
+  await (await import('./gauge'))
+    .gauge(process.argv.slice(3))
+    .catch((error: Error) => fail([error.message], 1));
 else fail([USAGE], 2);

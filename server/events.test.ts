@@ -227,5 +227,40 @@ describe('what waits', () => {
   });
 });
 
+describe('gauges', () => {
+  const line = { gauge: 'caliper 1', kind: 'caliper', value: 12.7, unit: 'mm' };
+  const send = (body: object) => house.api().post('/api/gauges').send(body);
+  it('what one reads is told to the pages, and kept nowhere', async () => {
+    const each = page(urls[1]);
+    await each.until(({ kind }) => kind === 'again');
+    expect((await send(line)).status).toBe(200);
+    await each.until(({ kind }) => kind === 'reading');
+    expect(each.told.find(({ kind }) => kind === 'reading')).toEqual({ kind: 'reading', data: line });
+    each.close();
+  });
+  it.each([
+    [{ ...line, unit: 'kg' }, 422, 'not in kg'],
+    [{ ...line, value: 900 }, 422, 'lies outside'],
+    [{ ...line, value: '12.7' }, 422, 'value'],
+    [{ ...line, kind: 'crystal ball' }, 422, 'kind'],
+    [{ ...line, gauge: '' }, 422, 'gauge'],
+    [{ ...line, gauge: 'x'.repeat(61) }, 422, 'gauge'],
+    [{}, 422, 'gauge'],
+    [{ ...line, more: 1 }, 422, 'more'],
+  ])('rubbish is refused with the reason: %j', async (body, status, words) => {
+    const answer = await send(body);
+    expect(answer.status).toBe(status);
+    expect(answer.body.detail).toContain(words);
+  });
+  it('one that floods is refused beyond ten in a second, and another one is heard all the same', async () => {
+    const flood = await Promise.all(Array.from({ length: 60 }, () => send({ ...line, gauge: 'mad' })));
+    const statuses = flood.map(({ status }) => status);
+    expect(statuses.filter((status) => status === 200).length).toBeGreaterThanOrEqual(10);
+    expect(statuses.filter((status) => status === 429).length).toBeGreaterThan(10);
+    expect(new Set(statuses)).toEqual(new Set([200, 429]));
+    expect((await send({ ...line, gauge: 'calm' })).status).toBe(200);
+  });
+});
+
 const aJobById = async (id: string) =>
   (await house.api().get(`/api/jobs/${id}`)).body as { build: BuildDocument; version: number };

@@ -1,6 +1,6 @@
 import type { Express, Request, Response } from 'express';
 import type { DataSource } from 'typeorm';
-import { EVENTS_PATH, type ToldKind } from '../contract/endpoints';
+import { EVENTS_PATH, type ToldKind } from '../contract/api';
 import { callerOf } from './caller';
 import type { Connection } from './database';
 import { problem } from './problems';
@@ -26,15 +26,15 @@ export interface Event {
   shop: string;
   kind: ToldKind;
   subject?: string;
+  data?: unknown;
 }
 
 /** Writes down that something happened, for all servers to tell their pages. */
-export async function tell(source: DataSource, { shop, kind, subject }: Event): Promise<void> {
-  const { insertId } = await source.query('INSERT INTO event (shop_id, kind, subject) VALUES (?, ?, ?)', [
-    shop,
-    kind,
-    subject ?? null,
-  ]);
+export async function tell(source: DataSource, { shop, kind, subject, data }: Event): Promise<void> {
+  const { insertId } = await source.query(
+    'INSERT INTO event (shop_id, kind, subject, data) VALUES (?, ?, ?, ?)',
+    [shop, kind, subject ?? null, data === undefined ? null : JSON.stringify(data)],
+  );
   if (Number(insertId) % SWEEP_EVERY === 0)
     await source.query('DELETE FROM event WHERE created_at < NOW(3) - INTERVAL 1 HOUR LIMIT 2000');
 }
@@ -48,10 +48,11 @@ interface Row {
   shop: string;
   kind: string;
   subject: string | null;
+  data: string | null;
 }
 
-const line = (kind: string, subject: string | null) =>
-  `data: ${JSON.stringify({ kind, ...(subject === null ? {} : { subject }) })}\n\n`;
+const line = (kind: string, subject: string | null, data: string | null = null) =>
+  `data: ${JSON.stringify({ kind, ...(subject === null ? {} : { subject }), ...(data === null ? {} : { data: JSON.parse(data) }) })}\n\n`;
 
 /** Serves the stream of events; gives the way to end all of it, as when the server stops. */
 export function streamEvents(app: Express, connection: Connection): () => void {
@@ -73,16 +74,16 @@ export function streamEvents(app: Express, connection: Connection): () => void {
       return;
     }
     const rows: Row[] = await source.query(
-      `SELECT id, shop_id AS shop, kind, subject FROM event WHERE id > ? ORDER BY id LIMIT ${MOST_AT_ONCE}`,
+      `SELECT id, shop_id AS shop, kind, subject, data FROM event WHERE id > ? ORDER BY id LIMIT ${MOST_AT_ONCE}`,
       [String(last - BigInt(LATE))],
     );
-    for (const { id, shop, kind, subject } of rows) {
+    for (const { id, shop, kind, subject, data } of rows) {
       const key = String(id);
       if (told.has(key)) continue;
       told.add(key);
       if (BigInt(key) > last) last = BigInt(key);
       for (const listener of listeners)
-        if (listener.shop === shop) listener.response.write(line(kind, subject));
+        if (listener.shop === shop) listener.response.write(line(kind, subject, data));
     }
     for (const key of told) if (BigInt(key) < last - BigInt(2 * LATE)) told.delete(key);
   };

@@ -1,12 +1,13 @@
 import type { Express, Request, Response } from 'express';
 import type { DataSource } from 'typeorm';
-import type { BrokenDown, HealthReply } from '../contract/api';
+import type { BrokenDown, HealthReply, ToldKind } from '../contract/api';
 import type { NewBoard } from '../contract/board';
 import { checkWith } from '../contract/check';
-import { type Endpoint, type EndpointName, ENDPOINTS, type ToldKind } from '../contract/endpoints';
+import { type Endpoint, type EndpointName, ENDPOINTS } from '../contract/endpoints';
 import { jobFileSchema } from '../contract/jsonschema';
 import { openApi } from '../contract/openapi';
 import { notThisFormat } from '../contract/read';
+import type { GaugeReading } from '../core/bench';
 import type { BuildDocument } from '../core/document';
 import type { ShopSnapshot } from '../core/kit';
 import { asCurrent } from '../core/steps';
@@ -17,6 +18,7 @@ import { ENTITIES } from './entities';
 import { listBuildsText, listDeletedJobs, listJobs, type Place, placeJob } from './joblists';
 import { readJobText, readJobVersion } from './jobs';
 import { tell } from './events';
+import { takeReading } from './gauges';
 import { readKit, writeKit } from './kit';
 import { badFields } from './problems';
 import { writeOf } from './receipts';
@@ -116,6 +118,7 @@ const SERVE: Record<
     text(readRevisionText(source, caller, { job: id, id: revision })),
   markRevision: ({ source, caller, id, revision, body }) =>
     markRevision(source, caller, { job: id, id: revision, ...as<{ marked: boolean }>(body) }),
+  gauge: ({ source, caller, body }) => takeReading(source, caller, as<GaugeReading>(body)),
   timers: ({ source, caller }) => listTimers(source, caller),
   hearTimer: ({ source, caller, body }) => hearTimer(source, caller, as<{ job: string; task: string }>(body)),
 };

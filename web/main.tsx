@@ -33,6 +33,7 @@ const SCREENS: Record<Address, LazyExoticComponent<ComponentType>> = {
   calendar: fetched(async () => (await import('./screens/calendar/Calendar')).Calendar),
   rack: fetched(async () => (await import('./screens/rack/Rack')).Rack),
   kit: fetched(async () => (await import('./screens/kit/Kit')).Kit),
+  gauges: fetched(async () => (await import('./screens/Gauges')).Gauges),
   tables: fetched(async () => (await import('./screens/Tables')).Tables),
 };
 

@@ -1,3 +1,5 @@
+export * from './checks';
+export * from './gauges';
 export * from './hours';
 export * from './hands';
 export * from './needs';

@@ -9,14 +9,26 @@ describe('a reading that must be asked about', () => {
   it('is one typed in the other unit', () => {
     // A panel of half an inch, 12.7 mm, read off a scale in millimetres and typed into a shop of inches.
     expect(outlierOf(12.7 * 25.4, { predictedMm: 12.7, worstMm: 0.2 }, inch)).toMatchObject({
-      cause: 'unit',
+      cause: 'millimetres',
       meantMm: 12.7,
     });
     // 0.5 typed into a shop of millimetres, with an inch caliper in hand.
     expect(outlierOf(0.5, { predictedMm: 12.7, worstMm: 0.2 }, mm)).toMatchObject({
-      cause: 'unit',
+      cause: 'inches',
       meantMm: 12.7,
     });
+  });
+  it('is one of a gauge that was switched to the other unit, whatever the shop reads', () => {
+    for (const display of [inch, mm]) {
+      expect(outlierOf(1.75, { predictedMm: 1.75 * 25.4, worstMm: 0.1 }, display)).toMatchObject({
+        cause: 'inches',
+        meantMm: 1.75 * 25.4,
+      });
+      expect(outlierOf(44.45 * 25.4, { predictedMm: 44.45, worstMm: 0.1 }, display)).toMatchObject({
+        cause: 'millimetres',
+        meantMm: 44.45,
+      });
+    }
   });
   it('is one misread by whole inches, in a shop that reads inches', () => {
     const panel = { predictedMm: 20 * 25.4, worstMm: 0.5 };

@@ -2,7 +2,7 @@ import { type Display, INCH } from '../units';
 
 /** What a reading that cannot be right most likely is. */
 export interface Outlier {
-  cause: 'unit' | 'inch' | 'point' | 'far';
+  cause: 'inches' | 'millimetres' | 'inch' | 'point' | 'far';
   /** What was most likely meant, mm; missing where nobody can say. */
   meantMm?: number;
   /** How far it is off what was predicted, mm. */
@@ -30,8 +30,9 @@ export function outlierOf(
   const offMm = measuredMm - predictedMm;
   if (Math.abs(offMm) <= near) return undefined;
   const fits = (mm: number) => Math.abs(mm - predictedMm) <= near;
-  const inOther = system === 'inch' ? measuredMm / INCH : measuredMm * INCH;
-  if (fits(inOther)) return { cause: 'unit', meantMm: inOther, offMm };
+  // Typed in the shop's own unit and meant in the other; or sent by a gauge that was switched to the other one.
+  if (fits(measuredMm / INCH)) return { cause: 'millimetres', meantMm: measuredMm / INCH, offMm };
+  if (fits(measuredMm * INCH)) return { cause: 'inches', meantMm: measuredMm * INCH, offMm };
   const inches = system === 'inch' ? Math.round(offMm / INCH) : 0;
   const straight = measuredMm - inches * INCH;
   if (inches !== 0 && Math.abs(inches) <= MOST_INCHES && straight > 0 && fits(straight))

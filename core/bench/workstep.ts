@@ -1,5 +1,6 @@
 import {
   type BuildDocument,
+  type CheckKind,
   DIMENSIONS,
   type DimensionName,
   type EarlyStart,
@@ -27,6 +28,7 @@ import {
   type ToSet,
 } from '../steps';
 import { counted } from '../units';
+import { checkPlace, type CheckResult, checksAt, judged } from './checks';
 import { type Task, tasksOf } from './tasks';
 
 /** One thing to do, as it is shown at the bench. */
@@ -66,6 +68,15 @@ export interface ToRead {
   worstMm: number;
 }
 
+/** A check that was made: its numbers, which piece, counted from 1, where it was of one of several, and what it means. */
+export interface CheckedLine {
+  id: string;
+  kind: CheckKind;
+  values: readonly number[];
+  nth?: number;
+  result?: CheckResult;
+}
+
 /** One step as it is shown at the bench, two metres away. Plain data. */
 export interface BenchStep {
   step: string;
@@ -84,6 +95,9 @@ export interface BenchStep {
   pieces: { id: string; sizes: Vec3 }[];
   /** Waits that must be over before it. */
   gates: BenchGate[];
+  /** What can be checked beside sizes, and what was, with what it means. */
+  mayCheck: CheckKind[];
+  checked: CheckedLine[];
   /** Steps that come first and are not done. */
   before: string[];
   /** Each operation waits before the next, as coats do: the clock of the hands stops after each. */
@@ -218,6 +232,7 @@ export function benchStep(asked: BuildDocument, timeline: Timeline, id: string):
   if (!step || !entry || step.off) return undefined;
   const machine = machineOfStep(step, build);
   const tool = machine ?? build.shop.saws.find(({ id: saw }) => saw === sawIdOf(step));
+  const place = checkPlace(build, timeline, id);
   const tasks = tasksOf('', build, timeline);
   const own = tasks.filter((task) => task.step === id && task.kind !== 'work');
   return {
@@ -232,6 +247,21 @@ export function benchStep(asked: BuildDocument, timeline: Timeline, id: string):
     toRead: entry.pieces.length > 0 ? toReadAt(entry) : [],
     pieces: entry.pieces.map(({ id: piece, blank }) => ({ id: piece, sizes: extents(blank) })),
     gates: gatesBefore(step, build, tasks),
+    mayCheck: place ? checksAt(place) : [],
+    checked: (build.checks ?? [])
+      .filter((check) => check.step === id)
+      .map((check): CheckedLine => {
+        const nth = entry.pieces.findIndex((piece) => piece.id === check.piece) + 1;
+        const result = judged(check, build, timeline);
+        const { id: own, kind, values } = check;
+        return {
+          id: own,
+          kind,
+          values,
+          ...(nth > 0 && entry.pieces.length > 1 ? { nth } : {}),
+          ...(result ? { result } : {}),
+        };
+      }),
     before: makersBefore(step, build)
       .filter(({ done }) => !done)
       .map((maker) => stepTitle(build, maker)),

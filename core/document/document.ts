@@ -3,6 +3,7 @@ import type { Length } from '../units';
 import type { BoardStock } from './board';
 import type { BreakdownSettings } from './breakdown';
 import type { Brief } from './brief';
+import type { Check } from './check';
 import type { Failure } from './failure';
 import type { GlueUse } from './glueplan';
 import type { PlaceOfUse } from './place';
@@ -19,8 +20,9 @@ export interface Reading {
   dimension: DimensionName;
   measured: Length;
   taken?: string;
-  /** Who took it, by name. */
+  /** Who took it, by name, and the gauge that it came from. */
   who?: string;
+  gauge?: string;
 }
 
 /** The build: what is done, never what results. */
@@ -34,6 +36,8 @@ export interface BuildDocument {
   assemblies: Assembly[];
   steps: Step[];
   readings: Reading[];
+  /** What was checked beside sizes: corners, light, moisture. */
+  checks?: Check[];
   /** What failed while it was made, in the order in which it was told. */
   failures?: Failure[];
   shop: ShopSnapshot;

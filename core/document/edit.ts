@@ -2,6 +2,7 @@ import type { ShopSnapshot } from '../kit';
 import type { Length } from '../units';
 import type { BoardStock } from './board';
 import type { BreakdownSettings } from './breakdown';
+import type { Check } from './check';
 import type { BuildDocument } from './document';
 import type { Failure } from './failure';
 import type { GluePlan, GlueUse } from './glueplan';
@@ -62,9 +63,13 @@ export type Edit =
       piece?: string;
       taken?: string;
       who?: string;
+      gauge?: string;
     }
   /** A piece was spoilt, or is good after all. */
   | { do: 'spoil'; step: string; piece: string }
+  /** Something was checked; a check of the same name is made anew, and one can be taken back. */
+  | { do: 'check'; check: Check }
+  | { do: 'forgetCheck'; check: string }
   /** Something failed: it is remembered. */
   | { do: 'fail'; failure: Failure }
   /**

@@ -72,6 +72,7 @@ export function duplicateOf(build: BuildDocument, name: string): BuildDocument {
     boards: [],
     readings: [],
     failures: undefined,
+    checks: undefined,
     assemblies: build.assemblies.map((assembly) => ({
       ...assembly,
       slots: assembly.slots.map(unplaced),

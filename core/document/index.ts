@@ -2,6 +2,7 @@ export * from './board';
 export * from './boardwords';
 export * from './breakdown';
 export * from './brief';
+export * from './check';
 export * from './document';
 export * from './edit';
 export * from './failure';

@@ -1,4 +1,4 @@
-import type { BuildDocument } from '../document';
+import { type BuildDocument, MOST_CHECKS, Refusal } from '../document';
 import type { EditOf, Family } from './family';
 
 function withReading(build: BuildDocument, edit: EditOf<'measure'>): BuildDocument {
@@ -13,6 +13,7 @@ function withReading(build: BuildDocument, edit: EditOf<'measure'>): BuildDocume
     ...(edit.piece ? { piece: edit.piece } : {}),
     ...(edit.taken ? { taken: edit.taken } : {}),
     ...(edit.who ? { who: edit.who } : {}),
+    ...(edit.gauge ? { gauge: edit.gauge } : {}),
   };
   return {
     ...build,
@@ -20,5 +21,16 @@ function withReading(build: BuildDocument, edit: EditOf<'measure'>): BuildDocume
   };
 }
 
-/** What was measured. */
-export const measuring: Family<'measure'> = { measure: withReading };
+/** What was measured and checked. */
+export const measuring: Family<'measure' | 'check' | 'forgetCheck'> = {
+  measure: withReading,
+  check: (build, { check }) => {
+    const others = (build.checks ?? []).filter(({ id }) => id !== check.id);
+    if (others.length >= MOST_CHECKS) throw new Refusal([`A job remembers at most ${MOST_CHECKS} checks.`]);
+    return { ...build, checks: [...others, check] };
+  },
+  forgetCheck: (build, { check }) => {
+    const checks = (build.checks ?? []).filter(({ id }) => id !== check);
+    return { ...build, checks: checks.length > 0 ? checks : undefined };
+  },
+};

@@ -343,6 +343,9 @@ const PARTS: Record<
   ],
   steps: stepLines,
   readings: readingLines,
+  checks: ([was, is]) => [
+    [`${counted((is.checks ?? []).length, 'check')} at its steps, was ${(was.checks ?? []).length}`],
+  ],
   failures: ([was, is]) =>
     (is.failures ?? [])
       .filter(({ id }) => !(was.failures ?? []).some((each) => each.id === id))

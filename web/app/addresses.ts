@@ -20,6 +20,7 @@ export const ADDRESSES = {
   calendar: 'Calendar',
   rack: 'Rack',
   kit: 'Kit',
+  gauges: 'Simulated gauges',
   tables: 'Tables',
 } as const satisfies Record<string, string | undefined>;
 

@@ -21,6 +21,7 @@ import {
 } from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
 import type { KitReply } from '../../contract/shop';
+import type { GaugeReading } from '../../core/bench';
 import type { BuildDocument } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
 import { KEPT_HEADER } from '../workers/kept';
@@ -186,6 +187,9 @@ export const api = createApi({
       providesTags: ['Kit'],
     }),
     timers: build.query<TimersReply, void>({ query: () => '/timers', providesTags: ['Timers'] }),
+    sendReading: build.mutation<{ told: true }, GaugeReading>({
+      query: (body) => ({ url: '/gauges', method: 'POST', body }),
+    }),
     hearTimer: build.mutation<{ heard: boolean }, { job: string; task: string }>({
       query: (body) => ({ url: '/timers', method: 'PUT', body }),
       invalidatesTags: ['Timers'],
@@ -236,6 +240,7 @@ export const {
   useBoardsQuery,
   useTimersQuery,
   useHearTimerMutation,
+  useSendReadingMutation,
   useAddBoardsMutation,
   useRemoveBoardsMutation,
   useCutBoardsMutation,

@@ -1,4 +1,4 @@
-import { EVENTS_PATH, type ToldKind } from '../../contract/endpoints';
+import { EVENTS_PATH, type ToldKind } from '../../contract/api';
 import { api } from './api';
 import { currentShop } from './shop-choice';
 import { store } from './store';
@@ -9,6 +9,8 @@ import { store } from './store';
 interface Told {
   kind: ToldKind;
   subject?: string;
+  /** What a gauge read. */
+  data?: unknown;
 }
 
 /** Pause before the server is asked again for its stream, ms. */
@@ -37,6 +39,7 @@ const READ_ANEW: Record<ToldKind, readonly ('Jobs' | 'Kit' | 'Boards' | 'Timers'
   kit: ['Kit'],
   boards: ['Boards', 'Jobs'],
   timers: ['Timers'],
+  reading: [],
 };
 
 function told(event: MessageEvent<string>): void {
@@ -49,7 +52,7 @@ function told(event: MessageEvent<string>): void {
   }
   const tags = (READ_ANEW as Partial<typeof READ_ANEW>)[said.kind];
   if (!tags) return;
-  store.dispatch(api.util.invalidateTags([...tags]));
+  if (tags.length > 0) store.dispatch(api.util.invalidateTags([...tags]));
   for (const hear of hearers) hear(said);
 }
 

@@ -13,6 +13,7 @@ import { useNow } from '../../parts/use-now';
 import { Working } from '../../parts/Working';
 import { Failures } from '../failed/Failures';
 import { OpenJob } from '../job/OpenJob';
+import { Checks } from './Checks';
 import { Figure } from './Figure';
 import { localZone } from '../calendar/calendar-worker';
 import { when } from '../today/moment';
@@ -165,7 +166,10 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
         )}
         {/* Between two passes, or with a glue-up half laid, a piece is not yet what the step leaves: nothing is read of it. */}
         {(step.done || work.shown + 1 >= many || (leavesMm === undefined && sheet.pieces.length > 1)) && (
-          <Readings build={build} sheet={sheet} who={who} />
+          <>
+            <Readings build={build} sheet={sheet} who={who} />
+            <Checks sheet={sheet} who={who} />
+          </>
         )}
       </div>
       <Fields

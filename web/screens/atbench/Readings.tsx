@@ -6,15 +6,17 @@ import { counted, type Display, inputText, lengthText, lengthUnit } from '../../
 import { useDisplay } from '../../app/display';
 import { Measure } from '../../parts/Measure';
 import { useFingers } from '../../parts/use-phone';
+import { FromGauge } from './FromGauge';
 import { type ReadingState, useReading } from './use-reading';
 
 const NAMES: Record<DimensionName, string> = { length: 'Length', width: 'Width', thickness: 'Thickness' };
 
-const CAUSES: Record<Outlier['cause'], (display: Display) => string> = {
-  unit: ({ system }) => (system === 'inch' ? 'It looks like millimetres.' : 'It looks like inches.'),
-  inch: () => 'It looks like a rule misread by whole inches.',
-  point: () => 'It looks like a slipped decimal point.',
-  far: () => 'Measure once more, or keep it if the piece is so.',
+const CAUSES: Record<Outlier['cause'], string> = {
+  inches: 'It looks like inches.',
+  millimetres: 'It looks like millimetres.',
+  inch: 'It looks like a rule misread by whole inches.',
+  point: 'It looks like a slipped decimal point.',
+  far: 'Measure once more, or keep it if the piece is so.',
 };
 
 /** What was read back after a step: one number, or one for each piece, by keys that a glove can press. */
@@ -82,6 +84,7 @@ export function Readings({
         </p>
       )}
       {asked && <Asked reading={reading} asked={asked} display={display} />}
+      <FromGauge onTake={(typed, gauge) => reading.enter(typed, gauge)} waits={asked === undefined} />
       {keys && <Keys reading={reading} display={display} stepMm={build.shop.settingStep.mm} />}
       <div className="flex flex-wrap gap-2">
         {DIMENSIONS.map((dimension) => (
@@ -115,7 +118,7 @@ export function Readings({
 /** A reading that cannot well be true, with what was most likely meant. */
 function Asked({
   reading,
-  asked: { measured, outlier },
+  asked: { measured, outlier, gauge },
   display,
 }: {
   reading: ReadingState;
@@ -127,14 +130,14 @@ function Asked({
   return (
     <div role="alert" className="border-red bg-red-wash flex flex-col gap-2 border-l-4 p-3 text-[18px]">
       <p>
-        {inputText(measured, display)} {lengthUnit(display)} is {off}. {CAUSES[cause](display)}
+        {inputText(measured, display)} {lengthUnit(display)} is {off}. {CAUSES[cause]}
       </p>
       <div className="flex flex-wrap gap-2">
         {meantMm !== undefined && (
           <button
             type="button"
             className="action action-main h-14! px-4 text-[18px]!"
-            onClick={() => reading.keep({ mm: meantMm })}
+            onClick={() => reading.keep({ mm: meantMm }, gauge)}
           >
             You mean {lengthText(meantMm, display)}
           </button>
@@ -142,7 +145,7 @@ function Asked({
         <button
           type="button"
           className="action h-14! px-4 text-[18px]!"
-          onClick={() => reading.keep(measured)}
+          onClick={() => reading.keep(measured, gauge)}
         >
           Keep it as read
         </button>

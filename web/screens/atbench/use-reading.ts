@@ -23,7 +23,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
   const [picked, setPicked] = useState<string>();
   const [text, setText] = useState('');
   const [reason, setReason] = useState<string>();
-  const [asked, setAsked] = useState<{ measured: Length; outlier: Outlier }>();
+  const [asked, setAsked] = useState<{ measured: Length; outlier: Outlier; gauge?: string }>();
   const [last, setLast] = useState<{ what: ReadWhat; measured: Length }>();
   const own = build.readings.filter(({ step }) => step === sheet.step);
   const chosen = sheet.toRead.find((each) => each.dimension === dimension) ?? sheet.toRead[0];
@@ -47,7 +47,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
     setReason(undefined);
     setAsked(undefined);
   };
-  const keep = (measured: Length) => {
+  const keep = (measured: Length, gauge?: string) => {
     if (!what) return;
     edit({
       do: 'measure',
@@ -56,6 +56,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
       measured,
       taken: shopTime(),
       ...(who ? { who } : {}),
+      ...(gauge ? { gauge } : {}),
       ...(what.piece ? { piece: what.piece } : {}),
     });
     setLast({ what, measured });
@@ -64,7 +65,7 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
     const n = sheet.pieces.findIndex(({ id }) => id === what.piece);
     setPicked(n < 0 ? undefined : sheet.pieces.slice(n + 1).find(({ id }) => !readOf(id))?.id);
   };
-  const enter = (typed = text) => {
+  const enter = (typed = text, gauge?: string) => {
     const parsed = parseLength(typed, display.system, RULE);
     if (!parsed.ok || !what) {
       setReason(parsed.ok ? undefined : parsed.reason);
@@ -73,8 +74,8 @@ export function useReading(build: BuildDocument, sheet: BenchStep, who?: string)
     const outlier = outlierOf(parsed.length.mm, what, display);
     if (outlier) {
       setReason(undefined);
-      setAsked({ measured: parsed.length, outlier });
-    } else keep(parsed.length);
+      setAsked({ measured: parsed.length, outlier, ...(gauge ? { gauge } : {}) });
+    } else keep(parsed.length, gauge);
   };
   return {
     own,

@@ -27,6 +27,7 @@ const FIRST_USE: Record<Address, string | undefined> = {
   calendar: 'Work and waits on your days. Drag work to another time; Undo takes it back.',
   rack: 'Your boards. Type one into the line, Enter puts it on the rack; draw its faults where they are.',
   kit: 'Your machines, clamps and glue with their limits. Every plan keeps to them.',
+  gauges: 'Gauges to try out: what they send comes to the bench of a job that is open.',
   tables: 'The numbers that Junta computes with, and where they come from.',
 };
 

@@ -1,5 +1,6 @@
 import { freshId } from '../../app/ids';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import {
   ALLOWANCE_NAMES,
   ALLOWANCES,
@@ -86,6 +87,12 @@ export function Kit() {
       <BottleTable shop={shop} onChange={change} />
       <GluingChoice shop={shop} onChange={change} />
       <PeopleList shop={shop} onChange={change} />
+      <p className="text-[14px]">
+        <Link className="press text-chalk underline" to="/gauges">
+          Simulated gauges
+        </Link>
+        , to try out how a caliper on the network reads into the bench.
+      </p>
       <PracticeChoice shop={shop} onChange={change} />
     </Screen>
   );
