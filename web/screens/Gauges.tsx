@@ -25,7 +25,7 @@ const KINDS: Record<GaugeKindName, GaugeKind> = GAUGES;
 export function Gauges() {
   const [kind, setKind] = useState<GaugeKindName>('caliper');
   return (
-    <Screen>
+    <Screen className="flex flex-col gap-4">
       <h1 className="text-[20px] font-semibold">Simulated gauges</h1>
       <p className="max-w-3xl">
         These send readings as a gauge on the network does, to try out reading back at the bench. A real one

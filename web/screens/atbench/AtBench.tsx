@@ -119,6 +119,7 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
   const work = useStepWork(step, sheet, who);
   const [asking, setAsking] = useState(false);
   const [failed, setFailed] = useState(false);
+  const [checking, setChecking] = useState(false);
   const gate = step.done || work.running ? undefined : bindingGate(sheet.gates, now, step.early);
   const { say, dial, reads, takesMm, leavesMm } = sheet.operations[work.shown];
   const many = sheet.operations.length;
@@ -167,8 +168,8 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
         {/* Between two passes, or with a glue-up half laid, a piece is not yet what the step leaves: nothing is read of it. */}
         {(step.done || work.shown + 1 >= many || (leavesMm === undefined && sheet.pieces.length > 1)) && (
           <>
-            <Readings build={build} sheet={sheet} who={who} />
-            <Checks sheet={sheet} who={who} />
+            <Readings build={build} sheet={sheet} who={who} listens={!checking} />
+            <Checks sheet={sheet} who={who} onAsking={setChecking} />
           </>
         )}
       </div>

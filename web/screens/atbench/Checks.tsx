@@ -46,10 +46,23 @@ function read(text: string, of: Quantity, display: Display): number | string {
 }
 
 /** What can be checked at a step beside its sizes: chosen, read in, and judged at once; what was checked stands below it. */
-export function Checks({ sheet, who }: { sheet: BenchStep; who: string | undefined }) {
+export function Checks({
+  sheet,
+  who,
+  onAsking,
+}: {
+  sheet: BenchStep;
+  who: string | undefined;
+  /** Fields of a check wait from now on, or do no longer. */
+  onAsking: (asking: boolean) => void;
+}) {
   const display = useDisplay();
   const edit = useEdit();
-  const [kind, setKind] = useState<CheckKind>();
+  const [kind, choose] = useState<CheckKind>();
+  const setKind = (next: CheckKind | undefined) => {
+    choose(next);
+    onAsking(next !== undefined);
+  };
   const [picked, setPicked] = useState<string>();
   const many = sheet.pieces.length > 1;
   const piece = many ? (sheet.pieces.find(({ id }) => id === picked) ?? sheet.pieces[0]).id : undefined;
@@ -59,7 +72,7 @@ export function Checks({ sheet, who }: { sheet: BenchStep; who: string | undefin
         <ClipboardCheck size={20} aria-hidden className="text-graphite" />
         <Choice
           label="Check something else"
-          className="h-12! w-64"
+          className="w-64"
           value={kind ?? NONE}
           options={[
             { value: NONE, label: 'nothing just now' },
@@ -70,7 +83,7 @@ export function Checks({ sheet, who }: { sheet: BenchStep; who: string | undefin
         {kind && piece && (
           <Choice
             label="Which piece"
-            className="h-12! w-36"
+            className="w-36"
             value={piece}
             options={sheet.pieces.map(({ id }, i) => ({ value: id, label: `Piece ${i + 1}` }))}
             onChange={setPicked}
@@ -161,7 +174,6 @@ function Asking({
       <p className="text-[18px]">{how}</p>
       <div className="flex flex-wrap items-end gap-3">
         {texts.map((text, i) => (
-          // eslint-disable-next-line @eslint-react/no-array-index-key -- the fields are counted, and have nothing else
           <label key={i} className="flex flex-col text-[16px]">
             {names[i]}, {unitOf(of, display)}
             <input

@@ -24,10 +24,13 @@ export function Readings({
   build,
   sheet,
   who,
+  listens,
 }: {
   build: BuildDocument;
   sheet: BenchStep;
   who: string | undefined;
+  /** A gauge reads into this field; not while others wait. */
+  listens: boolean;
 }) {
   const display = useDisplay();
   const fingers = useFingers();
@@ -84,7 +87,9 @@ export function Readings({
         </p>
       )}
       {asked && <Asked reading={reading} asked={asked} display={display} />}
-      <FromGauge onTake={(typed, gauge) => reading.enter(typed, gauge)} waits={asked === undefined} />
+      {listens && (
+        <FromGauge onTake={(typed, gauge) => reading.enter(typed, gauge)} waits={asked === undefined} />
+      )}
       {keys && <Keys reading={reading} display={display} stepMm={build.shop.settingStep.mm} />}
       <div className="flex flex-wrap gap-2">
         {DIMENSIONS.map((dimension) => (
