@@ -6,6 +6,7 @@ import type { FlattenWay } from '../../core/review';
 import type { ChainMenu, ChainPlace, FeatureSheet, MovementSheet } from '../../core/view';
 import type { BuildDocument, Failure, Finding } from '../../core/document';
 import type { PredictWorker } from '../workers/predict.worker';
+import type { Display } from '../../core/units';
 import type { Fitting, FittingKindName } from '../../core/steps';
 import { today } from './day';
 import { jobActions } from './job';
@@ -40,8 +41,17 @@ export const failureAt = (build: BuildDocument, step: string): Promise<FailureSh
   worker.failure(build, step);
 
 /** The ways to go on after a failure, each played forward beside the screen. */
-export const plansAfter = (build: BuildDocument, told: Failure, zone: string): Promise<Plan[]> =>
-  worker.plans(build, told, { now: Date.now(), today: today(), zone });
+export const plansAfter = (
+  build: BuildDocument,
+  told: Failure,
+  { zone, display }: { zone: string; display: Display },
+): Promise<Plan[]> =>
+  // In words as the shop reads now, whatever it read when the job was planned.
+  worker.plans({ ...build, shop: { ...build.shop, display } }, told, {
+    now: Date.now(),
+    today: today(),
+    zone,
+  });
 
 /** A fitting as it begins on what a step gives, computed beside the screen. */
 export const fittingBegun = (

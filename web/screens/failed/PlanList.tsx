@@ -36,17 +36,18 @@ export function PlanList({
   onTaken: () => void;
 }) {
   const edit = useEdit();
+  const display = useDisplay();
   const [found, setFound] = useState<Plan[] | string>();
   useEffect(() => {
     let here = true;
-    plansAfter(build, told, zone).then(
+    plansAfter(build, told, { zone, display }).then(
       (plans) => here && setFound(plans),
       (error: unknown) => here && setFound((error as Error).message),
     );
     return () => {
       here = false;
     };
-  }, [build, told, zone]);
+  }, [build, told, zone, display]);
   const note = () => {
     edit({ do: 'fail', failure: told });
     onTaken();
