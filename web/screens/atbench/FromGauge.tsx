@@ -55,6 +55,11 @@ export function FromGauge({
       }),
     [mine, waits, of],
   );
+  const press = (reading: GaugeReading) => {
+    // What was on its way while it was pressed is the same reading once more.
+    last.current = Date.now();
+    onTake(wedgeText(reading), reading.gauge);
+  };
   const listen = (gauges: string[]) => {
     setMine(gauges);
     setHeard(undefined);
@@ -87,7 +92,7 @@ export function FromGauge({
                 type="button"
                 className="action action-main h-12! px-4"
                 onClick={() => {
-                  onTake(wedgeText(heard), heard.gauge);
+                  press(heard);
                   setHeard(undefined);
                 }}
               >
@@ -97,7 +102,7 @@ export function FromGauge({
                 type="button"
                 className="action h-12! px-4"
                 onClick={() => {
-                  onTake(wedgeText(heard), heard.gauge);
+                  press(heard);
                   listen([...mine, heard.gauge]);
                 }}
               >
