@@ -25,7 +25,8 @@ function roomLeft(build: BuildDocument): void {
   if (build.steps.length >= MOST_STEPS) throw new Refusal([`A job holds at most ${MOST_STEPS} steps.`]);
 }
 
-const swapped = (list: readonly string[], from: string, to: readonly string[]): string[] => [
+/** A list of outputs with one of them given way to others. */
+export const swapped = (list: readonly string[], from: string, to: readonly string[]): string[] => [
   ...new Set(list.flatMap((each) => (each === from ? to : [each]))),
 ];
 

@@ -13,13 +13,9 @@ import { extents } from '../solid';
 import { apartIds, machineThat, sawThat, stepTitle } from '../steps';
 import { roundUpToStep } from '../units';
 import { makeAgain, startAgain } from './again';
-import { stepAt } from './chain';
+import { stepAt, swapped } from './chain';
 import type { EditOf, Family } from './family';
 import { freshIds } from './ids';
-
-const swapped = (list: readonly string[], from: string, to: readonly string[]): string[] => [
-  ...new Set(list.flatMap((each) => (each === from ? to : [each]))),
-];
 
 /** What jointing takes of each edge before a piece is glued together again, mm; nothing where it is cut across, or no machine joints. */
 export const edgeAnew = ({ shop }: BuildDocument, along: 'width' | 'length'): number =>
