@@ -175,6 +175,24 @@ describe('after something failed', () => {
     }
   });
 
+  it('while strips are being ripped the others can take up what one lacks; once the step is done none grows', () => {
+    const build = planned('endGrain', SHOPS.inch, randomFrom(5)) as BuildDocument;
+    const rip = sheetOf(build, 'rip');
+    const wider = (job: BuildDocument) =>
+      plansFor(job, toldAt(rip, 'spoiltStrip', rip.pieces[3]), MOMENT).find(({ ways }) =>
+        ways.includes('wider'),
+      );
+    expect(wider(build)).toMatchObject({
+      misses: [],
+      label: expect.stringMatching(/^Rip the other strips wider by \d/),
+    });
+    const done = {
+      ...build,
+      steps: build.steps.map((step) => (step.id === 'rip' ? { ...step, done: true } : step)),
+    };
+    expect(wider(done)).toBeUndefined();
+  });
+
   it('a spare that lies ready costs no wood and no day', () => {
     const build = planned('endGrain', SHOPS.inch, randomFrom(5)) as BuildDocument;
     const slice = build.steps.find(({ kind }) => kind === 'slice');

@@ -18,7 +18,8 @@ import { compareTarget, findingsOf, reviewingThese } from '../review';
 import { run } from '../run';
 import { stepTitle, type Timeline } from '../steps';
 import { type Asked, FAILURES } from './failures';
-import { type Attempt, REMEDIES, type RemedyName, troubleOf } from './remedies';
+import { REMEDIES, type RemedyName } from './remedies';
+import { type Attempt, troubleOf } from './trouble';
 import { type JointPlace, jointsAt, whereAt } from './where';
 
 /** A failure that can be told at a step: what it is called and what is asked of it. */
@@ -168,7 +169,8 @@ export function* planning(asked: BuildDocument, told: Failure, moment: Moment): 
   const known = facts(told, where);
   const struck = applyEdits(build, known);
   if (isRefused(struck)) return;
-  const trouble = troubleOf(told, where, struck);
+  const step = asked.steps.find(({ id }) => id === told.step);
+  const trouble = troubleOf(told, where, { struck, open: !step?.done });
   const display = build.shop.display;
   const was = new Set(before.found.filter(({ severity }) => RANK[severity] > 0).map(key));
   const offered: Plan[] = [];

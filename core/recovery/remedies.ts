@@ -2,56 +2,29 @@ import {
   type BuildDocument,
   type Edit,
   type DimensionName,
-  type Failure,
   makerOf,
   makersOf,
   type Phrase,
 } from '../document';
 import { edgeAnew } from '../edit';
-import { limitOf, machinesThat, sawDoes } from '../kit';
+import { limitOf, machinesThat } from '../kit';
 import { accentWood, compareTarget, LEAST_ACCENT_MM } from '../review';
-import { run } from '../run';
 import { extents } from '../solid';
 import {
   asGlueUp,
   assemblyOf,
   heldBack,
   lengthForSlices,
-  lostApart,
   machineOfStep,
   ripOf,
   sparesOf,
   type Timeline,
 } from '../steps';
 import { counted } from '../units';
-import { jointsAt, type Where } from './where';
-
-/** One thing that might be done: what it is called, what it means in a sentence, and what it does to the job. */
-export interface Attempt {
-  label: Phrase[];
-  says: Phrase[];
-  edits: Edit[];
-  /** Only where nothing is missed then. */
-  whole?: true;
-}
-
-/** A job in which something failed, before and after what is true of it whatever is done. */
-export interface Trouble {
-  told: Failure;
-  /** As it was before. */
-  where: Where;
-  /** As it is now. */
-  struck: BuildDocument;
-  timeline: Timeline;
-}
-
-/** A way to go on: the tries that it makes of a trouble, the best first; of those the first that serves is offered. */
-export type Remedy = (trouble: Trouble) => Attempt[];
+import { cutApart } from './apart';
+import type { Remedy, Trouble } from './trouble';
 
 const pieces = ({ told }: Trouble): string[] => told.pieces ?? [];
-const sawOf = ({ shop }: BuildDocument, work: 'rip' | 'crosscut') =>
-  shop.saws.find((saw) => sawDoes(saw, work));
-
 /** How many lie in the lay-up of those that were struck. */
 const laidOf = ({ where, told }: Trouble): string[] => {
   const { into } = where;
@@ -175,51 +148,6 @@ const accent: Remedy = ({ where, struck, timeline, told }) => {
   ];
 };
 
-/** Where a glued piece is cut apart: at a joint or at a band, and what is lost by it in all. */
-function apartAt({ told, where }: Trouble) {
-  const piece = told.pieces?.[0] ?? where.entry.pieces[0]?.id;
-  if (piece === undefined) return undefined;
-  const joint = jointsAt(where).find((each) => each.joint === told.joint);
-  const along = joint?.along ?? (where.joined?.along === 'length' ? 'length' : 'width');
-  const kerf = sawOf(where.build, along === 'width' ? 'rip' : 'crosscut')?.kerf.mm ?? 0;
-  const first = joint ? joint.at - kerf / 2 : told.from?.mm;
-  if (first === undefined || !(first > 0)) return undefined;
-  const out = joint ? undefined : told.wide;
-  return {
-    at: { step: where.step.id, piece, along, first: { mm: first }, ...(out && out.mm > 0 ? { out } : {}) },
-    lostMm: lostApart(out, kerf) + 2 * edgeAnew(where.build, along),
-  };
-}
-
-const cutApart =
-  (words: string, says: string, withAccent: boolean): Remedy =>
-  (trouble) => {
-    const apart = apartAt(trouble);
-    if (!apart || trouble.where.made !== 'glued') return [];
-    const { at, lostMm } = apart;
-    if (withAccent && lostMm < LEAST_ACCENT_MM) return [];
-    return [
-      {
-        label: withAccent ? [words, ', with an accent strip of ', { mm: lostMm }] : [words],
-        says: [
-          says,
-          ' Saw and jointing take ',
-          { mm: lostMm },
-          ...(withAccent
-            ? [' in all, which the accent strip gives back.']
-            : [' in all: so much narrower or shorter it becomes.']),
-        ],
-        edits: [
-          {
-            do: 'glueAnew',
-            ...at,
-            ...(withAccent ? { accent: { mm: lostMm, species: accentWood(trouble.struck) } } : {}),
-          },
-        ],
-      },
-    ];
-  };
-
 const WAYS = {
   spare: (trouble) => {
     const { into } = trouble.where;
@@ -257,16 +185,16 @@ const WAYS = {
   },
   spread: again(true),
   again: again(false),
-  wider: ({ where, told, struck, timeline }) => {
+  wider: ({ where, told, struck, timeline, open }) => {
     const { into, step, build } = where;
     const rip = into && ripOf(build, into.id);
-    const real = new Set(build.readings.map((reading) => reading.step));
-    // Strips that are cut do not grow.
-    if (!into || !rip || rip.done || (rip.operations ?? 0) > 0 || real.has(rip.id) || step.id !== rip.id)
-      return [];
+    // Strips that are cut do not grow: only while they are being ripped.
+    if (!into || !rip || !open || step.id !== rip.id) return [];
     if (into.along !== 'width') return [];
     const gone = new Set(told.pieces);
-    const others = (assemblyOf(build, rip.id)?.slots ?? []).filter(({ id }) => !gone.has(id));
+    const others = (assemblyOf(build, rip.id)?.slots ?? []).filter(
+      ({ id, strip }) => !gone.has(id) && !strip?.at,
+    );
     const lacks = lackOf(struck, timeline, 'width');
     if (others.length === 0 || !(lacks > 0)) return [];
     const each =
@@ -413,11 +341,3 @@ const WAYS = {
 export type RemedyName = keyof typeof WAYS;
 /** What can be done, each by its name. */
 export const REMEDIES: Record<RemedyName, Remedy> = WAYS;
-
-/** The job as it is once what failed is true, played. */
-export const troubleOf = (told: Failure, where: Where, struck: BuildDocument): Trouble => ({
-  told,
-  where,
-  struck,
-  timeline: run(struck, where.timeline),
-});

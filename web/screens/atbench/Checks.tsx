@@ -178,7 +178,8 @@ function Asking({
             {names[i]}, {unitOf(of, display)}
             <input
               className="field rule h-14! w-36 text-center text-[26px]!"
-              inputMode="decimal"
+              // Fractions of an inch need a stroke, which a keyboard of digits has not.
+              inputMode={of === 'length' && display.system === 'inch' ? 'text' : 'decimal'}
               autoComplete="off"
               value={text}
               onChange={({ target }) => put(i, target.value)}

@@ -54,7 +54,7 @@ export function FailureWindow({
       {...(asked
         ? {
             description:
-              'Each way was played forward to the finished piece. Costs are against the plan as it was.',
+              'Each way was played forward to the finished piece. Costs are against the plan as it was; the day is that of this job by itself.',
           }
         : {})}
       onClose={onClose}
