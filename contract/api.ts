@@ -1,4 +1,5 @@
 import type { BuildDocument, JobGist } from '../core/document';
+import type { Note } from '../core/notes';
 import type { FieldProblem } from './check';
 
 /** A job in a list. */
@@ -70,8 +71,15 @@ export interface TimersReply {
   timers: TimerLine[];
 }
 
-/** What open pages are told: that a job, the jobs, the kit, the rack or what waits changed; `again` that they may have missed something. */
-export type ToldKind = 'again' | 'job' | 'jobs' | 'kit' | 'boards' | 'timers' | 'reading';
+/** The notes of a job or a board, those taken away in the last 30 days among them, and the room that the shop's photos take and may take. */
+export interface NotesReply {
+  notes: Note[];
+  usedBytes: number;
+  mostBytes: number;
+}
+
+/** What open pages are told: that a job, the jobs, the kit, the rack, notes or what waits changed; `again` that they may have missed something. */
+export type ToldKind = 'again' | 'job' | 'jobs' | 'kit' | 'boards' | 'timers' | 'notes' | 'reading';
 
 /** Where a page listens to what happens in its shop, as server-sent events; the shop is said by `?shop=`. */
 export const EVENTS_PATH = '/api/events';

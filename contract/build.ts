@@ -23,7 +23,7 @@ import { boardSchema } from './board';
 import { briefSchema } from './brief';
 import type { FieldProblem } from './check';
 import { aim, flag, list, oneOf, optionalList, whole } from './fields';
-import { glueUse } from './gluing';
+import { day, glueUse } from './gluing';
 import { amount, exact, id, length, maybeOneOf, notNegative, optionalLength, size, text } from './lengths';
 import { shopSnapshot } from './shop';
 import { stepSchema } from './steps';
@@ -153,6 +153,7 @@ export const buildSchema = exact({
   readings: list(reading, 2000),
   checks: optionalList(check, MOST_CHECKS),
   failures: optionalList(failure, MOST_FAILURES),
+  promised: day().optional(),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),
   uses: optionalList(glueUse().required(), 10),

@@ -12,6 +12,7 @@ import {
   saveJobBody,
 } from './bodies';
 import { EVENTS_PATH, type ToldKind } from './api';
+import { noteBody } from './note';
 import { kitBody } from './shop';
 
 /** One address of the API: what it does, what it takes, what it answers with where all is well. */
@@ -28,6 +29,9 @@ export interface Endpoint {
   tells?: ToldKind;
   /** Goes on answering, as server-sent events. */
   streams?: true;
+  /** Takes a picture for a body, or answers with one. */
+  takes?: 'image';
+  gives?: 'image';
 }
 
 /** Every address of the API. The server serves each of them, and its description is made of them. */
@@ -206,6 +210,41 @@ export const ENDPOINTS = {
     path: '/api/gauges',
     says: 'A gauge has read something: it is offered to the field that waits on the pages that are open, and kept nowhere else.',
     body: gaugeBody,
+    status: 200,
+  },
+  jobNotes: {
+    method: 'get',
+    path: '/api/jobs/:id/notes',
+    says: 'The notes and photos of a job, without the pictures, and the room that the shop’s photos take.',
+    status: 200,
+  },
+  boardNotes: {
+    method: 'get',
+    path: '/api/boards/:id/notes',
+    says: 'The notes and photos of a board, without the pictures.',
+    status: 200,
+  },
+  saveNote: {
+    method: 'put',
+    path: '/api/notes/:id',
+    says: 'Writes a note under an id that the caller gives it, or changes it, if nobody else did since the version it was made from.',
+    body: noteBody,
+    status: 200,
+    tells: 'notes',
+  },
+  keepPhoto: {
+    method: 'put',
+    path: '/api/notes/:id/photo',
+    says: 'The photo of a note: a JPEG, PNG or WebP of at most 12 MB. It is kept upright, at most 2,000 px along a side, without place and camera.',
+    takes: 'image',
+    status: 200,
+    tells: 'notes',
+  },
+  photo: {
+    method: 'get',
+    path: '/api/notes/:id/photo',
+    says: 'The photo of a note, as WebP; `?size=small` for a small one. A browser says its shop by `?shop=`.',
+    gives: 'image',
     status: 200,
   },
   timers: {

@@ -30,8 +30,23 @@ export const momentText = () =>
     /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/,
     ({ path }) => `${path} must be a time such as 2026-03-02T08:30:00Z`,
   );
-const day = () =>
+export const day = () =>
   text(10).matches(/^\d{4}-\d{2}-\d{2}$/, ({ path }) => `${path} must be a day such as 2027-03-31`);
+
+/** Weekdays 1 (Monday) to 7, and hours of the day. */
+const dayHours = () => ({
+  days: list(whole().min(1).max(7), 7).min(1),
+  from: number(0, 24),
+  to: number(0, 24),
+});
+const IN_ORDER = {
+  name: 'order',
+  message: ({ path }: { path: string }) => `${path}: the day must end at least half an hour after it begins`,
+  test: (v: { from?: number | undefined; to?: number | undefined } | undefined) =>
+    (v?.to ?? 1) - (v?.from ?? 0) >= 0.5,
+};
+/** When somebody is there. */
+export const presence = () => exact(dayHours()).test(IN_ORDER);
 
 /** Clamps alike. */
 export const clampSet = exact({
@@ -119,18 +134,12 @@ export const gluePractice = exact({
   liftKg: number(1, 1000),
   benches: whole().min(1).max(50),
   hours: exact({
-    days: list(whole().min(1).max(7), 7).min(1),
-    from: number(0, 24),
-    to: number(0, 24),
+    ...dayHours(),
     zone: text(60)
       .optional()
       .test('zone', ({ path }) => `${path} must be a time zone such as Europe/Oslo`, isZone),
   })
-    .test(
-      'order',
-      ({ path }) => `${path}: the day must end at least half an hour after it begins`,
-      (v) => (v?.to ?? 1) - (v?.from ?? 0) >= 0.5,
-    )
+    .test(IN_ORDER)
     .required(),
   paid: exact({ maxWidth: notNegative(), days: number(0, 365), priceMinor: whole().min(0).max(100_000_000) })
     .default(undefined)

@@ -1,3 +1,4 @@
+import { PHOTO_TYPES } from '../core/notes';
 import { ENDPOINTS, type Endpoint } from './endpoints';
 import { bodySchema, jobFileSchema, type Json } from './jsonschema';
 
@@ -33,7 +34,12 @@ function withJob(schema: Json): Json {
 
 const json = (schema: Json): Json => ({ 'application/json': { schema } });
 
-function operation(name: string, { path, says, body, status, method, streams }: Endpoint): Json {
+const PHOTOS = Object.fromEntries(PHOTO_TYPES.map((type) => [type, {}]));
+
+function operation(
+  name: string,
+  { path, says, body, status, method, streams, takes, gives }: Endpoint,
+): Json {
   const names = [...path.matchAll(/:(\w+)/g)].map(([, own]) => own);
   const writes = method !== 'get';
   return {
@@ -58,8 +64,12 @@ function operation(name: string, { path, says, body, status, method, streams }: 
         }
       : {}),
     ...(body ? { requestBody: { required: true, content: json(withJob(bodySchema(body))) } } : {}),
+    ...(takes ? { requestBody: { required: true, content: PHOTOS } } : {}),
     responses: {
-      [status]: { description: 'As asked.', content: streams ? { 'text/event-stream': {} } : json({}) },
+      [status]: {
+        description: 'As asked.',
+        content: gives ? { 'image/webp': {} } : streams ? { 'text/event-stream': {} } : json({}),
+      },
       default: {
         description: 'What went wrong, as problem details (RFC 9457).',
         content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },

@@ -19,7 +19,7 @@ import {
   type SupplyKind,
 } from '../core/kit';
 import { sharedKitIds } from '../core/steps';
-import { adhesive, clampSet, climate, gluePractice } from './gluing';
+import { adhesive, clampSet, climate, gluePractice, presence } from './gluing';
 import { oneOf } from './fields';
 import { amount, display, exact, id, length, maybeOneOf, optionalLength, text, version } from './lengths';
 
@@ -198,6 +198,7 @@ export const shopSnapshot = () =>
           name: text(60).required(),
           liftKg: yup.number().min(LIFTS_KG.least).max(LIFTS_KG.most).optional(),
           runs: yup.array(id()).max(80).optional(),
+          hours: presence().default(undefined).optional(),
         }).required(),
       )
       .max(MOST_PEOPLE_OF_SHOP)

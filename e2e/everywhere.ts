@@ -10,6 +10,7 @@ import {
   makeJob,
   mark,
   openJob,
+  photoFile,
   PROGRAM,
   put,
   stored,
@@ -48,16 +49,6 @@ const wood = async (page: Page, house: House) => {
   await page.goto(`${house.url}${await demoJob(page, house, /Lamp-room shelf/)}/wood`);
   await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeVisible();
 };
-
-/** A picture of 40 by 20 px, as a camera would give it. */
-const photo = (page: Page): Promise<string> =>
-  page.evaluate(() => {
-    const canvas = Object.assign(document.createElement('canvas'), { width: 40, height: 20 });
-    const context = canvas.getContext('2d');
-    if (context) context.fillStyle = '#b98a5a';
-    context?.fillRect(0, 0, 40, 20);
-    return canvas.toDataURL('image/png').split(',')[1];
-  });
 
 /** The kit is changed here with no answer from the server, and elsewhere meanwhile. */
 async function inTwoPlaces(page: Page, house: House): Promise<void> {
@@ -114,6 +105,20 @@ export const WINDOWS: Record<string, Place['go']> = {
     await press(page, 'Piece 3');
     await press(page, 'Show the ways to go on');
     await expect(page.getByRole('button', { name: /^Take this way/ }).first()).toBeVisible();
+  },
+  'screens/notes/NoteWindow.tsx': async (page, house) => {
+    await page.goto(`${house.url}${await demoJob(page, house, /Lamp-room shelf/)}/bench`);
+    const notes = page.getByRole('region', { name: 'Photos and notes' });
+    if ((await notes.getByRole('list', { name: 'Photos' }).count()) === 0)
+      await notes.getByLabel('Photo from a file').setInputFiles(await photoFile(page));
+    await notes.getByRole('list', { name: 'Photos' }).getByRole('button').first().click();
+    await dialog(page);
+    await expect(page.getByTestId('marks').last()).toBeVisible();
+  },
+  'screens/notes/NotesWindow.tsx': async (page, house) => {
+    await openJob(page, house, 'Chart-chest lid');
+    await tool(page, 'Photos and notes');
+    await dialog(page);
   },
   'screens/job/glue/StagesWindow.tsx': async (page, house) => {
     await makeJob(page, house, false, 'stages');
@@ -212,8 +217,7 @@ export const WINDOWS: Record<string, Place['go']> = {
     await page.getByRole('tab', { name: 'Wood' }).click();
     const input = page.getByLabel('Photo of the board');
     await input.waitFor({ state: 'attached' });
-    const buffer = Buffer.from(await photo(page), 'base64');
-    await input.setInputFiles({ name: 'p.png', mimeType: 'image/png', buffer });
+    await input.setInputFiles(await photoFile(page));
     await dialog(page);
   },
   'screens/rack/ImportTable.tsx': async (page, house) => {

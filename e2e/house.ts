@@ -218,3 +218,20 @@ export async function newLine(page: Page): Promise<Locator> {
   }
   return page.getByRole('dialog', { name: 'A line of its own' });
 }
+
+/** A picture of 40 by 20 px, as a camera would give it. */
+const photo = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 40, height: 20 });
+    const context = canvas.getContext('2d');
+    if (context) context.fillStyle = '#b98a5a';
+    context?.fillRect(0, 0, 40, 20);
+    return canvas.toDataURL('image/png').split(',')[1];
+  });
+
+/** The same as a file that is chosen. */
+export const photoFile = async (page: Page) => ({
+  name: 'panel.png',
+  mimeType: 'image/png',
+  buffer: Buffer.from(await photo(page), 'base64'),
+});

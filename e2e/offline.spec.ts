@@ -257,3 +257,21 @@ test('a page under a foreign name that leads here gets nothing', async ({ house 
   );
   expect(status).toBe(421);
 });
+
+test('a part that was asked for while the server was away comes when it is back, also where the browser remembers that it could not be had', async ({
+  page,
+  house,
+}) => {
+  const job = await makeJob(page, house, false, 'parts');
+  await stored(page);
+  // What is fetched beforehand is not: as on a page that was opened a moment ago.
+  await page.route('**/assets/FailureWindow*', (route) => route.abort());
+  await page.route('**/api/health', (route) => route.abort());
+  await page.goto(`${job}/bench`);
+  await page.getByRole('button', { name: 'It failed …' }).click();
+  await page.waitForTimeout(1500);
+  await expect(page.getByRole('heading', { name: 'The screen broke' })).toHaveCount(0);
+  await page.unroute('**/assets/FailureWindow*');
+  await page.unroute('**/api/health');
+  await expect(page.getByRole('dialog', { name: 'What failed?' })).toBeVisible();
+});

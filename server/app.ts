@@ -1,9 +1,8 @@
 import compression from 'compression';
-import express, { type Express, type Request, type Response } from 'express';
+import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
-import { MOST_BYTES, tooMuch } from '../contract/bounds';
 import type { Connection } from './database';
 import { onlyOwn, ownHosts } from './hosts';
 import { requestLog } from './log';
@@ -11,6 +10,8 @@ import { streamEvents } from './events';
 import { answerProblems, problem, type RoomLeft } from './problems';
 import { routeApi } from './routes';
 import type { Seed } from './seed';
+
+const MB = 1024 * 1024;
 
 /** What a server is told about where it stands. */
 export interface AppSettings {
@@ -27,32 +28,9 @@ export interface AppSettings {
   log?: Logger;
   /** Requests a minute from one address. */
   mostPerMinute?: number;
+  /** The room that the photos of one shop may take. */
+  mostPhotoBytes?: number;
 }
-
-/** Reads JSON bodies: too large, too deep or too much is refused before anything is built of it. */
-const jsonBody = express.json({
-  limit: MOST_BYTES,
-  strict: true,
-  verify: (_request, _response, bytes) => {
-    const flood = tooMuch(bytes);
-    if (flood) throw problem(413, 'Too much', `This body ${flood}. It was not read.`);
-  },
-});
-
-const onlyJson = (request: Request, _response: Response, next: (error?: unknown) => void) => {
-  const length = request.headers['content-length'];
-  const empty =
-    (length === undefined || length === '0') && request.headers['transfer-encoding'] === undefined;
-  next(
-    empty || request.is('json')
-      ? undefined
-      : problem(
-          415,
-          'Not JSON',
-          `A body is JSON, sent as application/json; this is “${(request.headers['content-type'] ?? 'of no type').slice(0, 60)}”.`,
-        ),
-  );
-};
 
 const securityHeaders = helmet({
   contentSecurityPolicy: {
@@ -75,7 +53,13 @@ const securityHeaders = helmet({
 
 /** The application: the API under /api and, where given, the built interface. Holds no state of its own. */
 export function createApp(connection: Connection, settings: AppSettings = {}): Express {
-  const { webRoot, hosts = ownHosts('127.0.0.1'), open = false, mostPerMinute = 6000 } = settings;
+  const {
+    webRoot,
+    hosts = ownHosts('127.0.0.1'),
+    open = false,
+    mostPerMinute = 6000,
+    mostPhotoBytes = 2000 * MB,
+  } = settings;
   const app = express();
   app.disable('x-powered-by');
   if (settings.log) app.use('/api', requestLog(settings.log));
@@ -85,11 +69,9 @@ export function createApp(connection: Connection, settings: AppSettings = {}): E
   app.use(
     '/api',
     rateLimit({ windowMs: 60_000, limit: mostPerMinute, standardHeaders: true, legacyHeaders: false }),
-    onlyJson,
-    jsonBody,
   );
   app.locals.endStreams = streamEvents(app, connection);
-  routeApi(app, connection, { open, seed: settings.seed });
+  routeApi(app, connection, { open, seed: settings.seed, mostPhotoBytes });
   app.use('/api', () => {
     throw problem(404, 'No such address', 'The API has nothing at this address.');
   });

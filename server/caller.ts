@@ -40,11 +40,15 @@ async function shopsOf(source: DataSource): Promise<string[]> {
 
 /**
  * The caller of a request. Nobody signs in yet: whoever reaches the server is the owner of its shop. With several shops in
- * the database a request says which by `Junta-Shop`; none is taken for it. A program is known by its `Junta-Client`.
+ * the database a request says which by `Junta-Shop`, or, where it only reads, by `?shop=`; none is taken for it. A program is known by its `Junta-Client`.
  */
 export async function callerOf(request: Request, source: DataSource): Promise<Caller> {
   const member = memberOf(request);
-  const asked = request.get('Junta-Shop');
+  // What a browser fetches by itself, a picture or a stream, carries no header.
+  const { shop: inAddress } = request.query;
+  const asked =
+    request.get('Junta-Shop') ??
+    (request.method === 'GET' && typeof inAddress === 'string' && inAddress !== '' ? inAddress : undefined);
   let shops = await shopsOf(source);
   if (asked !== undefined && isUuid(asked) && !shops.includes(asked.toLowerCase())) {
     // It may have been made by another server a moment ago.

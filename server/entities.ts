@@ -1,22 +1,10 @@
-import { EntitySchema, type ValueTransformer } from 'typeorm';
+import { EntitySchema } from 'typeorm';
 import type { BoardEvent } from '../contract/board';
 import type { BoardStock, BuildDocument, JobGist } from '../core/document';
 import type { Adhesive, AllowanceName, ClampSet, Machine, Saw, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
-
-/** Plain data in a column. Text that is no JSON any more reads as nothing: whoever reads the row says what that means. */
-const json: ValueTransformer = {
-  to: (value: unknown) => JSON.stringify(value),
-  from: (value: string) => {
-    try {
-      return JSON.parse(value);
-    } catch (error) {
-      if (error instanceof SyntaxError) return null;
-      throw error;
-    }
-  },
-};
-const created = { type: 'datetime' as const, precision: 3, default: () => 'CURRENT_TIMESTAMP(3)' };
+import { created, json } from './columns';
+import { NoteEntity, PhotoEntity } from './noteentities';
 
 /** A shop: everything below belongs to one. `version` counts changes of its settings and kit. */
 export interface ShopRow {
@@ -346,4 +334,6 @@ export const ENTITIES = [
   ReceiptEntity,
   EventEntity,
   TimerEntity,
+  NoteEntity,
+  PhotoEntity,
 ];

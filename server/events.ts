@@ -105,8 +105,6 @@ export function streamEvents(app: Express, connection: Connection): () => void {
     if (listeners.size >= MOST_LISTENERS)
       throw problem(503, 'Too many pages', `${listeners.size} pages listen to this server already.`);
     const source = await connection.get();
-    const { shop: asked } = request.query;
-    if (typeof asked === 'string' && asked !== '') request.headers['junta-shop'] = asked;
     const { shop } = await callerOf(request, source);
     if (timer === undefined) {
       await look();

@@ -64,6 +64,7 @@ const app = createApp(connection, {
   roomLeft,
   log,
   mostPerMinute: Number(env.JUNTA_RATE ?? 6000),
+  mostPhotoBytes: Number(env.JUNTA_PHOTOS_MB ?? 2000) * 1024 * 1024,
 });
 const { JUNTA_CERT: cert, JUNTA_KEY: key } = env;
 const server =

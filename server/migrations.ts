@@ -152,6 +152,33 @@ export class Events1790600000000 implements MigrationInterface {
   }
 }
 
+/** Notes and photos, beside jobs and boards. */
+export class Notes1790700000000 implements MigrationInterface {
+  name = 'Notes1790700000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`note\` (\`id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL, \`job_id\` uuid NULL,
+      \`board_id\` uuid NULL, \`step\` varchar(80) NULL, \`version\` int NOT NULL, \`content\` longtext NOT NULL,
+      \`taken_at\` datetime(3) NOT NULL, \`removed_at\` datetime(3) NULL,
+      \`created_at\` datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+      INDEX \`ix_note_job\` (\`job_id\`), INDEX \`ix_note_board\` (\`board_id\`), PRIMARY KEY (\`id\`),
+      CONSTRAINT \`fk_note_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
+      CONSTRAINT \`fk_note_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
+      CONSTRAINT \`fk_note_board\` FOREIGN KEY (\`board_id\`) REFERENCES \`board\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`photo\` (\`note_id\` uuid NOT NULL, \`shop_id\` uuid NOT NULL,
+      \`digest\` varchar(64) NOT NULL, \`width_px\` int NOT NULL, \`height_px\` int NOT NULL, \`bytes\` int NOT NULL,
+      \`image\` mediumblob NOT NULL, \`small\` mediumblob NOT NULL,
+      \`created_at\` datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+      INDEX \`ix_photo_shop\` (\`shop_id\`), PRIMARY KEY (\`note_id\`),
+      CONSTRAINT \`fk_photo_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
+      CONSTRAINT \`fk_photo_note\` FOREIGN KEY (\`note_id\`) REFERENCES \`note\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1790000000000,
   Rack1790100000000,
@@ -160,4 +187,5 @@ export const MIGRATIONS = [
   Makers1790400000000,
   Places1790500000000,
   Events1790600000000,
+  Notes1790700000000,
 ];

@@ -10,6 +10,7 @@ import { notThisFormat } from '../contract/read';
 import type { GaugeReading } from '../core/bench';
 import type { BuildDocument } from '../core/document';
 import type { ShopSnapshot } from '../core/kit';
+import type { NoteContent } from '../core/notes';
 import { asCurrent } from '../core/steps';
 import { bringBoards, cutBoards, listBoards, removeBoards, reserveBoards, saveBoard } from './boards';
 import { type Caller, callerOf, memberOf, NO_SHOP } from './caller';
@@ -20,6 +21,8 @@ import { readJobText, readJobVersion } from './jobs';
 import { tell } from './events';
 import { takeReading } from './gauges';
 import { readKit, writeKit } from './kit';
+import { keepPhoto, listNotes, readKept, saveNote } from './notes';
+import { bodyOf } from './bodies';
 import { badFields } from './problems';
 import { writeOf } from './receipts';
 import { listRevisions, markRevision, readRevisionText } from './revisions';
@@ -36,11 +39,17 @@ interface Asked {
   revision: string;
   body: unknown;
   write: string | undefined;
+  query: Request['query'];
 }
 /** What the server is told about where it stands. */
 interface Settings {
   open: boolean;
   seed: Seed | undefined;
+  mostPhotoBytes: number;
+}
+/** A picture. */
+interface Picture {
+  image: Buffer;
 }
 /** JSON that is text already. */
 interface JsonText {
@@ -57,7 +66,8 @@ function current(body: unknown): unknown {
   return { ...(body as object), build: asCurrent(build) };
 }
 
-function checked({ body: schema }: Endpoint, body: unknown): unknown {
+function checked({ body: schema, takes }: Endpoint, body: unknown): unknown {
+  if (takes === 'image') return Buffer.isBuffer(body) ? body : Buffer.alloc(0);
   if (!schema) return undefined;
   const result = checkWith(schema, current(body));
   if (!result.ok) throw badFields(result.problems);
@@ -119,6 +129,17 @@ const SERVE: Record<
   markRevision: ({ source, caller, id, revision, body }) =>
     markRevision(source, caller, { job: id, id: revision, ...as<{ marked: boolean }>(body) }),
   gauge: ({ source, caller, body }) => takeReading(source, caller, as<GaugeReading>(body)),
+  jobNotes: ({ source, caller, id }, { mostPhotoBytes }) =>
+    listNotes(source, caller, { job: id }, mostPhotoBytes),
+  boardNotes: ({ source, caller, id }, { mostPhotoBytes }) =>
+    listNotes(source, caller, { board: id }, mostPhotoBytes),
+  saveNote: ({ source, caller, id, body, write }) =>
+    saveNote(source, caller, { id, write, ...as<{ version: number; note: NoteContent }>(body) }),
+  keepPhoto: ({ source, caller, id, body }, { mostPhotoBytes }) =>
+    keepPhoto(source, caller, { id, bytes: as<Buffer>(body), mostBytes: mostPhotoBytes }),
+  photo: async ({ source, caller, id, query }): Promise<Picture> => ({
+    image: await readKept(source, caller, id, query.size === 'small' ? 'small' : 'image'),
+  }),
   timers: ({ source, caller }) => listTimers(source, caller),
   hearTimer: ({ source, caller, body }) => hearTimer(source, caller, as<{ job: string; task: string }>(body)),
 };
@@ -146,7 +167,7 @@ export function routeApi(app: Express, connection: Connection, settings: Setting
   for (const [name, endpoint] of Object.entries<Endpoint>(ENDPOINTS)) {
     // The stream of events is served by itself (events.ts).
     if (endpoint.streams) continue;
-    app[endpoint.method](endpoint.path, async (request: Request, response: Response) => {
+    app[endpoint.method](endpoint.path, ...bodyOf(endpoint), async (request: Request, response: Response) => {
       const body = checked(endpoint, request.body);
       const write = endpoint.method === 'get' ? undefined : writeOf(request);
       const source = await connection.get();
@@ -154,8 +175,13 @@ export function routeApi(app: Express, connection: Connection, settings: Setting
         ? { ...NO_SHOP, member: memberOf(request) }
         : await callerOf(request, source);
       const { id = '', revision = '' } = request.params as Record<string, string>;
-      const asked = { source, caller, id, revision, body, write };
+      const asked = { source, caller, id, revision, body, write, query: request.query };
       const answer = await SERVE[name as keyof typeof SERVE](asked, settings);
+      if (isPicture(answer)) {
+        // A photo never changes under its address.
+        response.status(endpoint.status).type('image/webp').set('Cache-Control', FOR_GOOD).send(answer.image);
+        return;
+      }
       response.status(endpoint.status).type('application/json');
       response.send(isText(answer) ? answer.text : JSON.stringify(answer));
       if (endpoint.tells)
@@ -166,5 +192,8 @@ export function routeApi(app: Express, connection: Connection, settings: Setting
   }
 }
 
+const FOR_GOOD = 'private, max-age=31536000, immutable';
+const isPicture = (answer: unknown): answer is Picture =>
+  typeof answer === 'object' && answer !== null && Buffer.isBuffer((answer as Partial<Picture>).image);
 const isText = (answer: unknown): answer is JsonText =>
   typeof answer === 'object' && answer !== null && Object.keys(answer).join() === 'text';

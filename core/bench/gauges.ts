@@ -1,5 +1,7 @@
+import type { Climate } from '../kit';
+
 /** What a gauge measures. */
-export type Quantity = 'length' | 'angle' | 'moisture' | 'mass' | 'temperature';
+export type Quantity = 'length' | 'angle' | 'moisture' | 'mass' | 'temperature' | 'humidity';
 
 /** Units that a gauge may send, each of one quantity, as many of its base (mm, degrees, %, kg) as it is, with an offset for degrees of heat. */
 export const GAUGE_UNITS = {
@@ -12,6 +14,7 @@ export const GAUGE_UNITS = {
   lb: { of: 'mass', times: 0.45359237, plus: 0 },
   C: { of: 'temperature', times: 1, plus: 0 },
   F: { of: 'temperature', times: 5 / 9, plus: -160 / 9 },
+  rh: { of: 'humidity', times: 1, plus: 0 },
 } as const satisfies Record<string, { of: Quantity; times: number; plus: number }>;
 export type GaugeUnit = keyof typeof GAUGE_UNITS;
 export const GAUGE_UNIT_NAMES = Object.keys(GAUGE_UNITS) as GaugeUnit[];
@@ -68,13 +71,22 @@ export const GAUGES = {
     noise: 0.01,
   },
   climate: {
-    name: 'Room climate',
+    name: 'Room temperature',
     of: 'temperature',
     least: -20,
     most: 60,
     step: 0.1,
     units: ['C', 'F'],
     noise: 0.3,
+  },
+  humidity: {
+    name: 'Room humidity',
+    of: 'humidity',
+    least: 0,
+    most: 100,
+    step: 0.1,
+    units: ['rh'],
+    noise: 2,
   },
 } as const satisfies Record<string, GaugeKind>;
 export type GaugeKindName = keyof typeof GAUGES;
@@ -92,6 +104,23 @@ export interface GaugeReading {
 /** The value in the base unit of its quantity: mm, degrees, %, kg, degrees Celsius. */
 export const inBase = ({ value, unit }: Pick<GaugeReading, 'value' | 'unit'>): number =>
   value * GAUGE_UNITS[unit].times + GAUGE_UNITS[unit].plus;
+
+/** Whether what came in is a reading of a gauge. */
+export const isGaugeReading = (data: unknown): data is GaugeReading =>
+  typeof data === 'object' && data !== null && 'gauge' in data && 'value' in data && 'unit' in data;
+
+/** Air that Junta reckons with, °C and %: what a shop may have. */
+const AIR = { temperatureC: [-2, 50], humidityPct: [0, 95] } as const;
+
+/** What a reading says of the air of the room, to a tenth; undefined where it says nothing of it, or no shop is like that. */
+export function airOf({ value, unit }: Pick<GaugeReading, 'value' | 'unit'>): Partial<Climate> | undefined {
+  const { of } = GAUGE_UNITS[unit];
+  if (of !== 'temperature' && of !== 'humidity') return undefined;
+  const field = of === 'temperature' ? 'temperatureC' : 'humidityPct';
+  const base = Math.round(10 * inBase({ value, unit })) / 10;
+  const [least, most] = AIR[field];
+  return base >= least && base <= most ? { [field]: base } : undefined;
+}
 
 /** Why a gauge of a kind cannot have sent this, in words; undefined where it can. */
 export function notOfGauge({ kind, value, unit }: GaugeReading): string | undefined {

@@ -4,6 +4,7 @@ export * from './hours';
 export * from './hands';
 export * from './needs';
 export * from './outlier';
+export * from './promised';
 export * from './schedule';
 export * from './tasks';
 export * from './timers';

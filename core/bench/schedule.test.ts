@@ -4,10 +4,19 @@ import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import { mustEdit } from '../edit';
 import { calendarFile } from '../exchange';
-import { clampsOf, type WorkHours } from '../kit';
+import { clampsOf, type Person, type WorkHours } from '../kit';
 import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
-import { placeWork, schedule, type ScheduledTask, type ShopRoom, tasksOf, workingSpans } from '.';
+import {
+  hoursText,
+  placeWork,
+  schedule,
+  type ScheduledTask,
+  type ShopRoom,
+  type Task,
+  tasksOf,
+  workingSpans,
+} from '.';
 
 const hours: WorkHours = { days: [1, 2, 3, 4, 5], from: 8, to: 17 };
 const H = 3_600_000;
@@ -16,29 +25,99 @@ const at = (text: string, zone = 'UTC') => DateTime.fromISO(text, { zone }).toMi
 describe('working hours', () => {
   it('pass over nights and days off', () => {
     // Friday, 6 March 2026, 16:00: one hour of Friday, then Monday from eight on.
-    const spans = placeWork(at('2026-03-06T16:00'), 180, { whole: false, hours, zone: 'UTC', busy: [] });
+    const spans = placeWork(at('2026-03-06T16:00'), 180, {
+      whole: false,
+      hours: [hours],
+      zone: 'UTC',
+      busy: [],
+    });
     expect(spans).toEqual([
       { from: at('2026-03-06T16:00'), to: at('2026-03-06T17:00') },
       { from: at('2026-03-09T08:00'), to: at('2026-03-09T10:00') },
     ]);
-    expect(placeWork(at('2026-03-06T16:30'), 60, { whole: true, hours, zone: 'UTC', busy: [] })[0].from).toBe(
-      at('2026-03-09T08:00'),
-    );
+    expect(
+      placeWork(at('2026-03-06T16:30'), 60, { whole: true, hours: [hours], zone: 'UTC', busy: [] })[0].from,
+    ).toBe(at('2026-03-09T08:00'));
   });
   it('are of the shop’s own clock across a daylight-saving change', () => {
     const zone = 'Europe/Berlin';
     // On 29 March 2026 clocks go forward: Friday to Monday is 71 hours, not 72.
-    const [friday, monday] = [...take(workingSpans(at('2026-03-27T08:00', zone), hours, zone), 2)];
+    const [friday, monday] = [...take(workingSpans(at('2026-03-27T08:00', zone), [hours], zone), 2)];
     expect(monday.from - friday.from).toBe(71 * H);
     expect(DateTime.fromMillis(monday.from, { zone }).hour).toBe(8);
     // In autumn, 25 October 2026, it is 73.
-    const [before, after] = [...take(workingSpans(at('2026-10-23T08:00', zone), hours, zone), 2)];
+    const [before, after] = [...take(workingSpans(at('2026-10-23T08:00', zone), [hours], zone), 2)];
     expect(after.from - before.from).toBe(73 * H);
+  });
+  it('are those of whoever is there: stretches of several run into one, and a day that only one of them works counts', () => {
+    const early = { days: [1, 2], from: 6, to: 10 };
+    const late = { days: [2, 6], from: 9.5, to: 14 };
+    const spans = [...take(workingSpans(at('2026-03-09T00:00'), [early, late], 'UTC'), 3)];
+    expect(spans).toEqual([
+      { from: at('2026-03-09T06:00'), to: at('2026-03-09T10:00') },
+      { from: at('2026-03-10T06:00'), to: at('2026-03-10T14:00') },
+      { from: at('2026-03-14T09:30'), to: at('2026-03-14T14:00') },
+    ]);
+    // Five hours in one stretch go where there are five; eight that are longer than anybody's day are spread.
+    const put = (minutes: number) =>
+      placeWork(at('2026-03-09T00:00'), minutes, {
+        whole: true,
+        hours: [early, late],
+        zone: 'UTC',
+        busy: [],
+      });
+    expect(put(240)[0].from).toBe(at('2026-03-09T06:00'));
+    expect(put(480)).toHaveLength(2);
+  });
+  it('are told with their half hours', () => {
+    expect(hoursText({ days: [1, 3], from: 7.5, to: 16.25 })).toBe('Mon Wed, 7:30 to 16:15');
   });
   it('say so where the shop never works', () => {
     expect(() =>
-      placeWork(0, 60, { whole: true, hours: { days: [], from: 8, to: 17 }, zone: 'UTC', busy: [] }),
+      placeWork(0, 60, { whole: true, hours: [{ days: [], from: 8, to: 17 }], zone: 'UTC', busy: [] }),
     ).toThrow('no room');
+  });
+});
+
+describe('people of the shop', () => {
+  const NOW = at('2026-03-02T08:00');
+  const room = (people: Person[]): ShopRoom => ({ hours, zone: 'UTC', benches: 1, clamps: {}, people });
+  const task = (id: string, tool?: string): Task => ({
+    id,
+    job: 'a',
+    step: id,
+    name: id,
+    kind: 'work',
+    minutes: 60,
+    whole: true,
+    after: [],
+    ...(tool ? { tool } : {}),
+  });
+  const begins = (people: Person[], ...tasks: Task[]) =>
+    schedule(tasks, NOW, room(people)).map(({ from }) => from);
+
+  it('are waited for where only they may run the machine; all else goes on while anybody is there', () => {
+    const alder = { id: 'a', name: 'Alder', runs: ['bandsaw'] };
+    const rowan = { id: 'r', name: 'Rowan', hours: { days: [3], from: 8, to: 17 } };
+    // Monday: Alder is there, and may not run the table saw. Rowan may, on Wednesday.
+    expect(begins([alder, rowan], task('1', 'bandsaw'), task('2', 'table saw'), task('3'))).toEqual([
+      at('2026-03-02T08:00'),
+      at('2026-03-04T08:00'),
+      at('2026-03-02T09:00'),
+    ]);
+  });
+  it('change nothing where there are none, or none has hours of their own; a machine that nobody may run is planned all the same', () => {
+    const usual = begins([], task('1', 'table saw'));
+    expect(begins([{ id: 'a', name: 'Alder' }], task('1', 'table saw'))).toEqual(usual);
+    expect(begins([{ id: 'a', name: 'Alder', runs: [] }], task('1', 'table saw'))).toEqual(usual);
+  });
+  it('are known to every step of a job by the saw or machine it is done on', () => {
+    const build = plannedFor(panelBrief({}), shopWith({}, { hands: 2 }));
+    const tasks = tasksOf('a', build, run(build)).filter(({ kind }) => kind === 'work');
+    const of = (step: string) => tasks.find((each) => each.step === step)?.tool;
+    expect(build.shop.saws.map(({ id }) => id)).toContain(of('rip'));
+    expect(build.shop.machines.map(({ id }) => id)).toContain(of('mill'));
+    expect(of('glue')).toBeUndefined();
   });
 });
 

@@ -1,4 +1,4 @@
-import type { WorkHours } from '../kit';
+import { type Person, presentFor, type WorkHours } from '../kit';
 import { placeWork, type Span } from './hours';
 import type { Task } from './tasks';
 
@@ -12,10 +12,12 @@ export interface ScheduledTask extends Task {
   why?: 'before' | 'clamps' | 'bench';
 }
 
-/** What the shop has: its hours, how many of each clamp, and how many glue-ups find room at once. */
+/** What the shop has: its hours, who works there and when, how many of each clamp, and how many glue-ups find room at once. */
 export interface ShopRoom {
   hours: WorkHours;
   zone: string;
+  /** Who works there; nobody in particular, if missing. */
+  people?: readonly Person[];
   clamps: Record<string, number>;
   benches: number;
 }
@@ -63,7 +65,7 @@ function whenFree(
 
 /**
  * Places tasks one after the other in their order, each as early as it can be: after what it works on and not before
- * its wished beginning, in the shop's hours and one piece of work at a time, with clamps and a bench free from the
+ * its wished beginning, while somebody is there who may do it and one piece of work at a time, with clamps and a bench free from the
  * start of a glue-up until it is unclamped. Waits pass by night and on days off. The same tasks give the same calendar.
  */
 export function schedule(tasks: readonly Task[], now: number, room: ShopRoom): ScheduledTask[] {
@@ -87,13 +89,14 @@ export function schedule(tasks: readonly Task[], now: number, room: ShopRoom): S
     const earliest = Math.max(ready, wish);
     let why: ScheduledTask['why'] = wish < ready && Number.isFinite(wish) ? 'before' : undefined;
     let spans: Span[];
+    const hours = presentFor(room.hours, room.people ?? [], task.tool);
     if (task.kind === 'work') {
       const clamps = tasks
         .slice(i + 1)
         .find(({ job, step, kind }) => job === task.job && step === task.step && kind === 'clamps');
       spans = placeWork(earliest, task.minutes, {
         whole: task.whole,
-        hours: room.hours,
+        hours,
         zone: room.zone,
         busy,
       });
@@ -106,7 +109,7 @@ export function schedule(tasks: readonly Task[], now: number, room: ShopRoom): S
           if (free.at <= spans[0].from) break;
           spans = placeWork(free.at, task.minutes, {
             whole: task.whole,
-            hours: room.hours,
+            hours,
             zone: room.zone,
             busy,
           });

@@ -1,6 +1,16 @@
 import { type BuildDocument, type Step, targetOfStep, timesMade } from '../document';
-import { adhesiveFor, gatesOf, glueUpOf, layAids, planClamps, rehearse, sessionsOf } from '../glueup';
-import { AWAY_DAYS, climateOf, glueTimes, gluingOf, machineFacts } from '../kit';
+import {
+  adhesiveFor,
+  type Gates,
+  gatesOf,
+  type GlueUp,
+  glueUpOf,
+  layAids,
+  planClamps,
+  rehearse,
+  sessionsOf,
+} from '../glueup';
+import { AWAY_DAYS, climateOf, glueTimes, gluingOf, machineFacts, type ShopSnapshot } from '../kit';
 import {
   asGlueUp,
   asPlayed,
@@ -12,6 +22,7 @@ import {
   type Wait,
 } from '../steps';
 import { handsOn } from './hands';
+import { toolOf } from './tool';
 
 /** A stretch of a job on the calendar: hands are needed, or it waits by itself. */
 export interface Task {
@@ -22,6 +33,8 @@ export interface Task {
   name: string;
   kind: 'work' | 'clamps' | 'settle' | Wait['of'];
   minutes: number;
+  /** The saw or machine it is done on, by id: not everybody may run it. */
+  tool?: string;
   /** Cannot be broken off: a glue-up goes on to its last clamp. */
   whole: boolean;
   after: string[];
@@ -80,7 +93,11 @@ function addTasks(
 ): void {
   // Sections go through the same steps: whose step it is must be said.
   const name = stepTitle(build, step);
-  const begin = step.begin ? { begin: Date.parse(step.begin) } : {};
+  const tool = toolOf(step, build)?.id;
+  const begin = {
+    ...(step.begin ? { begin: Date.parse(step.begin) } : {}),
+    ...(tool === undefined ? {} : { tool }),
+  };
   // A piece wanted several times is gone through as often, at the same settings: set up once, done for all of them.
   const times = timesMade(build, targetOfStep(build, step));
   const entry = timeline.steps.find(({ id }) => id === step.id);
@@ -178,6 +195,39 @@ function waitsAfter(
 
 const HOUR_MS = 3_600_000;
 
+/** The gates of the glue that a glue-up takes, in the shop's air. */
+function gatesFor(glueUp: GlueUp, shop: ShopSnapshot): Gates {
+  const facts = adhesiveFor(glueUp, shop);
+  return gatesOf(facts && glueTimes(facts, climateOf(shop)), shop);
+}
+
+/** Whether a step lays one part by itself, which is glued to nothing. */
+const isAlone = (timeline: Timeline, step: string): boolean =>
+  timeline.steps.find(({ id }) => id === step)?.laid?.length === 1;
+
+/** A glue-up that is done: from when, ms, and for how long, h, its glue sets in the clamps before it is scraped. */
+export interface Scrape {
+  step: string;
+  name: string;
+  began: number;
+  hours: number;
+}
+
+/**
+ * Where squeeze-out is scraped while it is rubbery: when that is, for the glue-ups that are done. Where it is wiped off wet, or
+ * scraped once the clamps are off, nothing rings of its own. It binds nothing, and holds no bench.
+ */
+export const scrapesOf = (build: BuildDocument, timeline: Timeline): Scrape[] =>
+  build.steps.flatMap((step) => {
+    const began = doneAtOf(step);
+    if (!step.done || step.off || !roomOf(step).flow.joins || !Number.isFinite(began)) return [];
+    const glueUp = isAlone(timeline, step.id) ? undefined : glueUpOf(build, timeline, step.id);
+    const gates = glueUp && gatesFor(glueUp, build.shop);
+    return gates && gates.scrapeH > 0 && gates.scrapeH < gates.unclampH
+      ? [{ step: step.id, name: stepTitle(build, step), began, hours: gates.scrapeH }]
+      : [];
+  });
+
 function glueTasks(
   { id, setUp, times }: { id: string; setUp: number; times: number },
   build: BuildDocument,
@@ -192,13 +242,11 @@ function glueTasks(
 ): void {
   const { shop } = build;
   const glueUp = glueUpOf(build, timeline, id);
-  // One part by itself is glued to nothing.
-  if (timeline.steps.find((step) => step.id === id)?.laid?.length === 1) return;
+  if (isAlone(timeline, id)) return;
   if (!glueUp) return work(setUp * times, true);
   const plan = planClamps(glueUp, shop);
   const { totalMin } = rehearse(glueUp, plan, layAids(build, timeline, glueUp), shop);
-  const facts = adhesiveFor(glueUp, shop);
-  const gates = gatesOf(facts && glueTimes(facts, climateOf(shop)), shop);
+  const gates = gatesFor(glueUp, shop);
   const scrape = gluingOf(shop).squeezeOut === 'hard' ? 0 : SCRAPE_MIN;
   const next = build.steps.find(({ inputs }) => inputs.includes(glueUp.step.output));
   const settle = () => {

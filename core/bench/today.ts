@@ -11,6 +11,7 @@ import {
 import { run } from '../run';
 import { stepTitle, type Timeline } from '../steps';
 import { toBuy } from './needs';
+import { promisedOf, type PromisedJob } from './promised';
 import { schedule, type ScheduledTask, type ShopRoom } from './schedule';
 import { tasksOf } from './tasks';
 
@@ -24,11 +25,12 @@ export interface CalendarJob {
 const NEWEST_IDEAS = 2;
 
 /**
- * The jobs that stand on the calendar without being asked for: those begun, with boards chosen or a time set, and the
+ * The jobs that stand on the calendar without being asked for: those begun, promised, with boards chosen or a time set, and the
  * two newest of the others, since nine ideas at once are no plan. `jobs` are in their order, the oldest first.
  */
 export function onCalendar<J extends { build: BuildDocument }>(jobs: readonly J[], now: number): J[] {
-  const isIdea = ({ build }: J) => jobState(gistOf(build), false, now) === 'idea';
+  const isIdea = ({ build }: J) =>
+    build.promised === undefined && jobState(gistOf(build), false, now) === 'idea';
   const newest = new Set(jobs.filter(isIdea).slice(-NEWEST_IDEAS));
   return jobs.filter((job) => !isIdea(job) || newest.has(job));
 }
@@ -43,6 +45,8 @@ export interface Today {
   short: { job: string; what: Phrase[] }[];
   /** Steps whose wished beginning has passed while they are not done. */
   late: { job: string; step: string; name: string; begin: number }[];
+  /** The jobs that are promised for a day, the latest first. */
+  promised: PromisedJob[];
 }
 
 /** A job with its open steps as tasks, played once. */
@@ -76,6 +80,7 @@ export function todayOf(jobs: readonly CalendarJob[], now: number, room: ShopRoo
     short: played.flatMap(({ id, build, timeline }) =>
       toBuy(build, timeline).map((held) => ({ job: id, what: missingWords(held, build.shop) })),
     ),
+    promised: promisedOf(jobs, tasks, room.zone),
     late: played.flatMap((job) => lateIn(job, now)).toSorted((a, b) => a.begin - b.begin),
   };
 }
@@ -91,6 +96,7 @@ export function roomOfShop(shop: ShopSnapshot, zone: string): ShopRoom {
     hours,
     zone,
     benches,
+    people: shop.people ?? [],
     clamps: Object.fromEntries(clampsOf(shop).map(({ id, count }) => [id, count])),
   };
 }

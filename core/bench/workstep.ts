@@ -1,3 +1,4 @@
+import { toolOf } from './tool';
 import {
   type BuildDocument,
   type CheckKind,
@@ -5,7 +6,6 @@ import {
   type DimensionName,
   type EarlyStart,
   type Phrase,
-  sawIdOf,
   type Step,
 } from '../document';
 import { glueUpOf, layAids, planClamps, rehearse } from '../glueup';
@@ -231,7 +231,7 @@ export function benchStep(asked: BuildDocument, timeline: Timeline, id: string):
   const entry = timeline.steps.find((each) => each.id === id);
   if (!step || !entry || step.off) return undefined;
   const machine = machineOfStep(step, build);
-  const tool = machine ?? build.shop.saws.find(({ id: saw }) => saw === sawIdOf(step));
+  const tool = toolOf(step, build);
   const place = checkPlace(build, timeline, id);
   const tasks = tasksOf('', build, timeline);
   const own = tasks.filter((task) => task.step === id && task.kind !== 'work');

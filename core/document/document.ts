@@ -40,6 +40,8 @@ export interface BuildDocument {
   checks?: Check[];
   /** What failed while it was made, in the order in which it was told. */
   failures?: Failure[];
+  /** The day it is promised for, as YYYY-MM-DD by the shop's clock. */
+  promised?: string;
   shop: ShopSnapshot;
   brief?: Brief;
   /** What its glue must stand; guessed from the use and the woods if missing. */

@@ -16,6 +16,7 @@ import type { Aim, DimensionName, Target } from './targets';
 /** A change a maker can make to a build. Plain data, so that a fix can carry one and undo can forget one. */
 export type Edit =
   | { do: 'rename'; name: string }
+  | { do: 'promise'; day: string | undefined }
   | { do: 'moveStrip'; step: string; from: number; to: number }
   | { do: 'turnPart'; step: string; piece: string; turn: 'endForEnd' | 'rollOver' }
   | { do: 'duplicateStrip'; step: string; strip: string }

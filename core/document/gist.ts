@@ -72,6 +72,7 @@ export function duplicateOf(build: BuildDocument, name: string): BuildDocument {
     boards: [],
     readings: [],
     failures: undefined,
+    promised: undefined,
     checks: undefined,
     assemblies: build.assemblies.map((assembly) => ({
       ...assembly,

@@ -100,6 +100,7 @@ export const plannedAgain = (build: BuildDocument, change?: Partial<Brief>): Kep
 /** What the job is, and planning it again. */
 export const planning: Family<
   | 'rename'
+  | 'promise'
   | 'addPlan'
   | 'setAim'
   | 'addTarget'
@@ -111,6 +112,7 @@ export const planning: Family<
   | 'useShop'
 > = {
   rename: (build, { name }) => ({ ...build, name }),
+  promise: ({ promised: _, ...build }, { day }) => ({ ...build, ...(day ? { promised: day } : {}) }),
   setAim: (build, { dimension, aim, target: id = build.targets[0]?.id }) => ({
     ...build,
     targets: build.targets.map((target) => (target.id === id ? { ...target, [dimension]: aim } : target)),

@@ -334,6 +334,7 @@ const PARTS: Record<
   place: () => [['where it will stand changed']],
   name: ([was, is]) => [[`named “${is.name}”, was “${was.name}”`]],
   use: ([was, is]) => [[`for “${is.use}”, was for “${was.use}”`]],
+  promised: ([was, is]) => [[`promised for ${is.promised ?? 'no day'}, was for ${was.promised ?? 'no day'}`]],
   targets: targetLines,
   assemblies: (builds) => [
     ...stripLines(builds),

@@ -11,6 +11,7 @@ import {
   type DeletedJob,
   type JobReply,
   type JobSummary,
+  type NotesReply,
   NO_SUCH_SHOP,
   type Problem,
   type RevisionSummary,
@@ -26,7 +27,8 @@ import type { BuildDocument } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
 import { KEPT_HEADER } from '../workers/kept';
 import { heardClock } from './clock';
-import { draftsOf, firstSent, theKit } from './outbox';
+import { draftsOf, firstSent } from './outbox';
+import { theKit } from './sending';
 import { serverAway, serverHere } from './reach';
 import { forgetShop, isShopless, rememberShop, shopHeaders } from './shop-choice';
 
@@ -115,10 +117,13 @@ const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>
     return { ...(draft.content as NewBoard), id, version, history, ...(reserved ? { reserved } : {}) };
   });
 
+/** Whose notes are read. */
+export type NotesOf = { job: string } | { board: string };
+
 /** The server's side of Junta. */
 export const api = createApi({
   baseQuery: query,
-  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Shops', 'Timers'],
+  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Shops', 'Timers', 'Notes'],
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
     job: build.query<JobReply, string>({
@@ -187,6 +192,10 @@ export const api = createApi({
       providesTags: ['Kit'],
     }),
     timers: build.query<TimersReply, void>({ query: () => '/timers', providesTags: ['Timers'] }),
+    notes: build.query<NotesReply, NotesOf>({
+      query: (of) => ('job' in of ? `/jobs/${of.job}/notes` : `/boards/${of.board}/notes`),
+      providesTags: ['Notes'],
+    }),
     sendReading: build.mutation<{ told: true }, GaugeReading>({
       query: (body) => ({ url: '/gauges', method: 'POST', body }),
     }),
@@ -238,6 +247,7 @@ export const {
   useRemoveShopMutation,
   useKitQuery,
   useBoardsQuery,
+  useNotesQuery,
   useTimersQuery,
   useHearTimerMutation,
   useSendReadingMutation,

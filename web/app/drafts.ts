@@ -2,14 +2,14 @@ import { openDB, unwrap, type IDBPDatabase } from 'idb';
 import { newId } from './ids';
 
 /** What is edited here and stored on the server. */
-export type DraftKind = 'job' | 'kit' | 'board';
+export type DraftKind = 'job' | 'kit' | 'board' | 'note' | 'photo';
 
 /** Changes not yet acknowledged by the server: one stream of edits of one thing, in one tab. */
 export interface Draft {
   /** The stream's own id. */
   key: string;
   kind: DraftKind;
-  /** Id of the job or board; of the kit, its shop. */
+  /** Id of the job, board or note; of the kit, its shop; of a photo, its note. */
   subject: string;
   /** What a person calls it. */
   name: string;
@@ -27,6 +27,8 @@ export interface Draft {
   /** On its way or waiting for the server; changed elsewhere too; or refused, with the reason. */
   state: 'waiting' | 'conflict' | 'refused';
   reason?: string;
+  /** A photo is kept in this browser, or cannot be: it is shown from then on. */
+  kept?: boolean;
   /** Refused because the job was deleted meanwhile: it can be brought back. */
   deleted?: boolean;
 }
@@ -120,7 +122,9 @@ export async function adoptOrphans(): Promise<Draft[]> {
   const living = await livingTabs();
   const transaction = db.transaction('drafts', 'readwrite');
   const all = (await transaction.store.getAll()) as Draft[];
-  const orphans = all.filter(({ tab }) => !living.has(tab)).map((draft) => ({ ...draft, tab: thisTab }));
+  const orphans = all
+    .filter(({ tab }) => !living.has(tab))
+    .map((draft) => ({ ...draft, tab: thisTab, kept: true }));
   await Promise.all(orphans.map((draft) => transaction.store.put(draft)));
   await transaction.done;
   return orphans.toSorted((a, b) => a.at - b.at);

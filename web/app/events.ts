@@ -32,13 +32,14 @@ export function onTold(hear: (told: Told) => void): () => void {
 export const isListening = (): boolean => open;
 
 /** What is read anew for each kind that is told. A kind without its line does not compile. */
-const READ_ANEW: Record<ToldKind, readonly ('Jobs' | 'Kit' | 'Boards' | 'Timers')[]> = {
-  again: ['Timers'],
+const READ_ANEW: Record<ToldKind, readonly ('Jobs' | 'Kit' | 'Boards' | 'Timers' | 'Notes')[]> = {
+  again: ['Timers', 'Notes'],
   job: ['Jobs'],
   jobs: ['Jobs', 'Timers'],
   kit: ['Kit'],
   boards: ['Boards', 'Jobs'],
   timers: ['Timers'],
+  notes: ['Notes'],
   reading: [],
 };
 

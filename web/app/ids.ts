@@ -13,3 +13,10 @@ export const freshId = (base: string, used: readonly { id: string }[]): string =
   while (used.some(({ id }) => id === `${base}-${n}`)) n += 1;
   return `${base}-${n}`;
 };
+
+/** A random UUID (RFC 9562, version 4): for what the server keeps under the id that was given here. */
+export function newUuid(): string {
+  const hex = newId();
+  const variant = (8 + (Number.parseInt(hex[16], 16) % 4)).toString(16);
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-${variant}${hex.slice(17, 20)}-${hex.slice(20)}`;
+}

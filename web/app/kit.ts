@@ -1,7 +1,8 @@
 import type { KitReply } from '../../contract/shop';
 import type { ShopSnapshot } from '../../core/kit';
 import { api } from './api';
-import { keepChange, onOutbox, theKit, throwAway } from './outbox';
+import { keepChange, onOutbox, throwAway } from './outbox';
+import { theKit } from './sending';
 import { store } from './store';
 
 /** Why the last change of the kit was not stored; undefined when it was. */

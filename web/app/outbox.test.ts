@@ -43,9 +43,13 @@ const answer = (body: unknown, status = 200) => new Response(JSON.stringify(body
 
 function respond(server: Server, path: string, init: RequestInit | undefined): Response {
   if (path === '/api/health') return answer({ ok: true, open: false });
+  if (path.endsWith('/photo')) {
+    server.writes.push({ path, key: '', version: 0, content: (init?.body as ArrayBuffer).byteLength });
+    return answer({ id: 'n', version: 1 });
+  }
   const body = JSON.parse(String(init?.body));
   const key = (init?.headers as Record<string, string>)['Idempotency-Key'];
-  const content = body.build ?? body.shop ?? body.board;
+  const content = body.build ?? body.shop ?? body.board ?? body.note;
   server.writes.push({ path, key, version: body.version, content });
   if (server.full) return answer({ detail: 'The disk is full.' }, 507);
   const before = server.receipts.get(key);
@@ -172,6 +176,47 @@ describe('a change on its way', { retry: 3 }, () => {
     await settle(2500);
     const paths = server.writes.map(({ path }) => path);
     expect(new Set(paths)).toEqual(new Set(['/api/jobs/a', '/api/jobs/b', '/api/kit', '/api/boards/p']));
+  });
+  it('that is a photo goes out after its note, whole, and survives the tab it was taken in', async () => {
+    const server = played();
+    server.away = true;
+    const page = await tab(server);
+    const take = (id: string, words: string) => {
+      page.outbox.keepChange('note', id, { name: 'a note', version: 1, content: { name: words } });
+      page.outbox.keepChange('photo', id, {
+        name: 'a photo',
+        version: 0,
+        content: { type: 'image/jpeg', bytes: new Uint8Array(2000).buffer },
+      });
+    };
+    take('n', 'tear-out');
+    await settle();
+    page.close();
+    server.away = false;
+    const next = await tab(server);
+    await Promise.all([next.outbox.sendAll(), settle()]);
+    await settle(2500);
+    expect(server.writes.map(({ path, content }) => [path, content])).toEqual([
+      ['/api/notes/n', { name: 'tear-out' }],
+      ['/api/notes/n/photo', 2000],
+    ]);
+    await vi.waitFor(async () => expect(await kept()).toEqual([]));
+  });
+  it('that is the photo of a note which is refused waits for it, and goes out once that is taken', async () => {
+    const server = played();
+    const page = await tab(server);
+    page.outbox.keepChange('note', 'n', { name: 'a note', version: 1, content: { name: 'refused' } });
+    const photo = { type: 'image/jpeg', bytes: new Uint8Array(9).buffer };
+    page.outbox.keepChange('photo', 'n', { name: 'a photo', version: 0, content: photo });
+    await settle(9000);
+    expect(server.writes.map(({ path }) => path)).toEqual(['/api/notes/n']);
+    page.outbox.keepChange('note', 'n', { name: 'a note', version: 1, content: { name: 'mended' } });
+    await settle(3000);
+    expect(server.writes.map(({ path }) => path)).toEqual([
+      '/api/notes/n',
+      '/api/notes/n',
+      '/api/notes/n/photo',
+    ]);
   });
   it('is never replaced by a later state that does not contain it', async () => {
     const server = played();

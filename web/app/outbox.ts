@@ -1,9 +1,8 @@
-import type { JobReply, JobSummary, Problem } from '../../contract/api';
-import type { NewBoard, RackBoard } from '../../contract/board';
-import type { KitReply } from '../../contract/shop';
+import type { JobSummary, Problem } from '../../contract/api';
 import { adoptOrphans, dropDraft, keepDraft, thisTab, type Draft, type DraftKind } from './drafts';
 import { newId } from './ids';
 import { onReturn, serverAway, serverHere } from './reach';
+import { SentPhoto, STORING } from './sending';
 import { currentShop, shopHeaders } from './shop-choice';
 
 /*
@@ -12,46 +11,6 @@ import { currentShop, shopHeaders } from './shop-choice';
  * are sent, not only those of what is open. A stream's draft is replaced only by a later state of the same stream, which
  * contains it. Each state carries the id of its write, so that a repeated one is known by the server.
  */
-
-/** How one kind of thing is stored: where, in which body, and what of an answer is its content. */
-interface Storing {
-  url: (subject: string) => string;
-  body: (version: number, content: unknown) => object;
-  /** What stands on the server, out of a conflict's answer. */
-  current: (current: never) => { version: number; content: unknown };
-  /** Pause after a change before it is sent, so that a run of changes is one version, ms. */
-  pauseMs: number;
-}
-
-/** A board without what only the rack knows. */
-export function bare(board: RackBoard): NewBoard {
-  const { id: _, version: _v, reserved: _r, history: _h, taken: _t, ...rest } = board;
-  return rest;
-}
-
-/** The subject of the kit's drafts: each shop has one kit. */
-export const theKit = (): string => currentShop() ?? 'kit';
-
-const STORING: Record<DraftKind, Storing> = {
-  job: {
-    url: (id) => `/api/jobs/${id}`,
-    body: (version, build) => ({ version, build }),
-    current: ({ version, build }: JobReply) => ({ version, content: build }),
-    pauseMs: 250,
-  },
-  kit: {
-    url: () => '/api/kit',
-    body: (version, shop) => ({ version, shop }),
-    current: ({ version, shop }: KitReply) => ({ version, content: shop }),
-    pauseMs: 350,
-  },
-  board: {
-    url: (id) => `/api/boards/${id}`,
-    body: (version, board) => ({ version, board }),
-    current: (board: RackBoard) => ({ version: board.version, content: bare(board) }),
-    pauseMs: 350,
-  },
-};
 
 /** What happened to a draft. `latest` says that nothing was changed here since it was sent. */
 export interface OutboxEvents {
@@ -75,7 +34,13 @@ interface Stream {
 const streams = new Map<string, Stream>();
 /** The stream that edits of a thing go on in: `kind:subject`. */
 const open = new Map<string, Stream>();
-const listeners: Record<DraftKind, Partial<OutboxEvents>[]> = { job: [], kit: [], board: [] };
+const listeners: Record<DraftKind, Partial<OutboxEvents>[]> = {
+  job: [],
+  kit: [],
+  board: [],
+  note: [],
+  photo: [],
+};
 
 let watchers: (() => void)[] = [];
 
@@ -131,7 +96,12 @@ function keep(stream: Stream): void {
   const before = writing.get(draft.key) ?? Promise.resolve();
   const now = before
     .then(() => (streams.get(draft.key)?.draft === draft ? keepDraft(draft) : undefined))
-    .catch(() => tell(draft.kind).keptNowhere(draft));
+    .catch(() => tell(draft.kind).keptNowhere(draft))
+    .then(() => {
+      if (draft.kind !== 'photo' || draft.kept || streams.get(draft.key)?.draft !== draft) return;
+      stream.draft = { ...draft, kept: true };
+      told();
+    });
   writing.set(draft.key, now);
 }
 
@@ -232,13 +202,15 @@ const headersOf = ({ write, shop }: Draft): Record<string, string> => ({
 
 async function post(draft: Draft): Promise<Answer | undefined> {
   const { kind, subject, version, content } = draft;
-  const { url, body } = STORING[kind];
+  const { url, body, timeoutMs = TIMEOUT_MS } = STORING[kind];
   try {
+    const sent = body(version, content);
+    const isPhoto = sent instanceof SentPhoto;
     const answer = await fetch(url(subject), {
       method: 'PUT',
-      headers: headersOf(draft),
-      body: JSON.stringify(body(version, content)),
-      signal: AbortSignal.timeout(TIMEOUT_MS),
+      headers: { ...headersOf(draft), ...(isPhoto ? { 'Content-Type': sent.type } : {}) },
+      body: isPhoto ? sent.bytes : JSON.stringify(sent),
+      signal: AbortSignal.timeout(timeoutMs),
     });
     return { status: answer.status, body: (await answer.json()) as Answer['body'] };
   } catch {
@@ -251,12 +223,20 @@ function send(stream: Stream): Promise<void> {
   clearTimeout(stream.timer);
   stream.sending ??= (async () => {
     const { kind, subject } = stream.draft;
-    // An older stream of the same thing goes first: what it holds was made first.
-    const older = draftsOf(kind, subject).find(
-      ({ key, at, state }) => state === 'waiting' && at < stream.draft.at && key !== stream.draft.key,
-    );
-    const before = older && streams.get(older.key);
-    if (before) await send(before);
+    const { after } = STORING[kind];
+    // An older stream of the same thing goes first: what it holds was made first. So does what it hangs on.
+    const older = [
+      ...(after ? draftsOf(after, subject).filter(({ state }) => state === 'waiting') : []),
+      ...draftsOf(kind, subject).filter(
+        ({ key, at, state }) => state === 'waiting' && at < stream.draft.at && key !== stream.draft.key,
+      ),
+    ];
+    for (const { key } of older) {
+      const before = streams.get(key);
+      if (before) await send(before);
+    }
+    // Still not there: it goes out as soon as that is stored.
+    if (after && draftsOf(after, subject).some(({ state }) => state !== 'conflict')) return;
     await sendNow(stream);
   })().finally(() => {
     stream.sending = undefined;
@@ -291,6 +271,9 @@ function settleAnswer(stream: Stream, sent: Draft, answer: Answer | undefined): 
     if (latest) void forget(stream);
     else change(stream, { version: body.version });
     events.stored(sent, { version: body.version, latest, reply: body });
+    for (const other of streams.values())
+      if (STORING[other.draft.kind].after === sent.kind && other.draft.subject === sent.subject)
+        soon(other, 0);
     return !latest;
   }
   if (status === 409 && body.current !== undefined) {
@@ -383,7 +366,9 @@ function sendLast(): void {
   for (const stream of streams.values()) {
     const { kind, subject, version, content, state } = stream.draft;
     if (state !== 'waiting') continue;
-    const body = JSON.stringify(STORING[kind].body(version, content));
+    const sent = STORING[kind].body(version, content);
+    if (sent instanceof SentPhoto) continue;
+    const body = JSON.stringify(sent);
     if (body.length >= MOST_KEEPALIVE) continue;
     void fetch(STORING[kind].url(subject), {
       method: 'PUT',

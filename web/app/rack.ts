@@ -1,6 +1,7 @@
 import type { NewBoard, RackBoard } from '../../contract/board';
 import { api } from './api';
-import { bare, keepChange, onOutbox, throwAway } from './outbox';
+import { keepChange, onOutbox, throwAway } from './outbox';
+import { bare } from './sending';
 import { store } from './store';
 
 const MOST_UNDO = 100;

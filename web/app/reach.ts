@@ -70,6 +70,10 @@ export const serverHere = (): void => {
   returns.forEach((tell) => tell());
 };
 
+/** Whether the server answers: known where it is away, asked otherwise. */
+export const answers = async (): Promise<boolean> =>
+  state.away === undefined && (await askHealth()) !== undefined;
+
 /** Asks once what the server says of itself. */
 export async function meetServer(): Promise<void> {
   const health = await askHealth();

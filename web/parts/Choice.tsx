@@ -3,7 +3,7 @@ import { CHOICE_FIELD, type Option, Shown } from './choice-face';
 import { fetched } from './lazily';
 
 // The list and what it stands on are fetched when one is first pressed: most of a card's choices never are.
-const ChoiceList = fetched(async () => (await import('./ChoiceList')).ChoiceList);
+const ChoiceList = fetched(() => import('./ChoiceList'), 'ChoiceList');
 
 /** One of a list, by mouse, touch or keyboard. */
 export function Choice({

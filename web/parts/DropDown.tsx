@@ -1,7 +1,7 @@
 import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { lazily } from './lazily';
 
-const DroppedDown = lazily(async () => (await import('./DroppedDown')).DroppedDown);
+const DroppedDown = lazily(() => import('./DroppedDown'), 'DroppedDown');
 
 /** A button and what drops down from it, fetched when it is first pressed. `children` may close it. */
 export function DropDown({

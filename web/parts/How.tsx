@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { HowOf } from './how-of';
 import { lazily } from './lazily';
 
-const HowWindow = lazily(async () => (await import('./HowWindow')).HowWindow);
+const HowWindow = lazily(() => import('./HowWindow'), 'HowWindow');
 
 /** One press from a number to how it came about: the formula with the actual numbers, its source and how sure it is. */
 export function How({ of, what, words }: { of: HowOf; what: string; words?: string }) {

@@ -7,7 +7,7 @@ import {
   precacheAndRoute,
 } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
-import { NetworkFirst } from 'workbox-strategies';
+import { CacheFirst, NetworkFirst } from 'workbox-strategies';
 import { GO_ON, KEPT_HEADER, withStored } from './kept';
 
 /*
@@ -21,6 +21,9 @@ declare const self: ServiceWorkerGlobalScope;
 declare const FILES: PrecacheEntry[];
 
 const CACHE = 'junta-work';
+const PHOTOS = 'junta-photos';
+/** Photos that are kept, the small ones counted too. */
+const MOST_PHOTOS = 300;
 /** Answers that are kept: the jobs opened lately, and the lists. */
 const MOST_KEPT = 120;
 const KEPT_DAYS = 60;
@@ -37,7 +40,8 @@ const keyOf = (request: Request): string => {
   url.searchParams.set('of', request.headers.get('Junta-Shop') ?? '');
   return url.href;
 };
-const READ = /^\/api\/(jobs(\/[0-9a-f-]{36})?|kit|boards|builds|shops)$/;
+const READ = /^\/api\/(jobs(\/[0-9a-f-]{36}(\/notes)?)?|kit|boards(\/[0-9a-f-]{36}\/notes)?|builds|shops)$/;
+const PHOTO = /^\/api\/notes\/[0-9a-f-]{36}\/photo$/;
 const JOB = /^\/api\/jobs\/[0-9a-f-]{36}$/;
 
 registerRoute(
@@ -62,6 +66,21 @@ registerRoute(
         },
       },
       new ExpirationPlugin({ maxEntries: MOST_KEPT, maxAgeSeconds: KEPT_DAYS * 86_400 }),
+    ],
+  }),
+);
+
+/** A photo never changes under its address: what was looked at here once is there without the server. */
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && PHOTO.test(url.pathname),
+  new CacheFirst({
+    cacheName: PHOTOS,
+    plugins: [
+      new ExpirationPlugin({
+        maxEntries: MOST_PHOTOS,
+        maxAgeSeconds: KEPT_DAYS * 86_400,
+        purgeOnQuotaError: true,
+      }),
     ],
   }),
 );

@@ -13,6 +13,7 @@ import { useNow } from '../../parts/use-now';
 import { Working } from '../../parts/Working';
 import { Failures } from '../failed/Failures';
 import { OpenJob } from '../job/OpenJob';
+import { Notes } from '../notes/Notes';
 import { Checks } from './Checks';
 import { Figure } from './Figure';
 import { localZone } from '../calendar/calendar-worker';
@@ -25,7 +26,7 @@ import { type StepWork, useStepWork } from './use-step-work';
 import { useWho, WhoChoice } from './WhoChoice';
 import { WorkTray } from './WorkTray';
 
-const FailureWindow = lazily(async () => (await import('../failed/FailureWindow')).FailureWindow);
+const FailureWindow = lazily(() => import('../failed/FailureWindow'), 'FailureWindow');
 const title = (name: string) => `${name}, at the bench`;
 const SECOND = 1000;
 
@@ -91,7 +92,7 @@ function Opened(props: Props) {
     until,
   }));
   return (
-    <main id="work" tabIndex={-1} className="bg-sheet flex min-h-dvh flex-col">
+    <main id="work" data-bench-step={step.id} tabIndex={-1} className="bg-sheet flex min-h-dvh flex-col">
       <WorkTray
         job={id}
         title={build.name}
@@ -112,7 +113,16 @@ function Opened(props: Props) {
   );
 }
 
-function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet: BenchStep; now: number }) {
+function OneStep({
+  id,
+  build,
+  step,
+  before,
+  after,
+  go,
+  sheet,
+  now,
+}: Props & { sheet: BenchStep; now: number }) {
   const display = useDisplay();
   const someone = useWho();
   const who = someone.who?.name;
@@ -172,6 +182,15 @@ function OneStep({ build, step, before, after, go, sheet, now }: Props & { sheet
             <Checks sheet={sheet} who={who} onAsking={setChecking} />
           </>
         )}
+        <div className="text-[17px]">
+          <Notes
+            place={{ job: id, step: step.id }}
+            build={build}
+            pieces={sheet.pieces.map((piece) => piece.id)}
+            who={who}
+            heading="h2"
+          />
+        </div>
       </div>
       <Fields
         work={work}

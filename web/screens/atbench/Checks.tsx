@@ -1,5 +1,5 @@
 import { ClipboardCheck } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import {
   type BenchStep,
   type CheckedLine,
@@ -17,6 +17,7 @@ import { newId } from '../../app/ids';
 import { Choice } from '../../parts/Choice';
 import { useEdit } from '../job/use-edit';
 import { FromGauge } from './FromGauge';
+import { useWedge } from './use-wedge';
 
 const SIGNS: Record<Verdict, readonly [sign: string, words: string, colour: string]> = {
   good: ['✓', 'Good', 'text-green'],
@@ -32,6 +33,7 @@ const unitOf = (of: Quantity, { system }: Display): string =>
     moisture: '%',
     mass: system === 'inch' ? 'lb' : 'kg',
     temperature: system === 'inch' ? '°F' : '°C',
+    humidity: '%',
   })[of];
 
 /** A number as it was typed, in the base unit of its quantity, or why it cannot be read. */
@@ -142,6 +144,11 @@ function Asking({
   const [texts, setTexts] = useState<readonly string[]>(numbers.map(() => ''));
   const [gauge, setGauge] = useState<string>();
   const [reason, setReason] = useState<string>();
+  const form = useRef<HTMLFormElement>(null);
+  useWedge(
+    () => [...(form.current?.querySelectorAll('input') ?? [])].find(({ value }) => value.trim() === ''),
+    true,
+  );
   const names = more ? texts.map((_, i) => (i === 0 ? numbers[0] : `${numbers[0]} ${i + 1}`)) : numbers;
   const put = (i: number, text: string) => {
     setTexts(texts.with(i, text));
@@ -165,6 +172,7 @@ function Asking({
   };
   return (
     <form
+      ref={form}
       className="border-line flex flex-col gap-3 border-l-4 pl-4"
       onSubmit={(event) => {
         event.preventDefault();

@@ -1,6 +1,12 @@
 import { Gauge } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { GAUGE_UNITS, type GaugeReading, type Quantity, wedgeText } from '../../../core/bench';
+import {
+  GAUGE_UNITS,
+  type GaugeReading,
+  isGaugeReading,
+  type Quantity,
+  wedgeText,
+} from '../../../core/bench';
 import { onTold } from '../../app/events';
 
 const KEY = 'junta-gauges';
@@ -16,8 +22,6 @@ const remembered = (): string[] => {
     return [];
   }
 };
-const isReading = (data: unknown): data is GaugeReading =>
-  typeof data === 'object' && data !== null && 'gauge' in data && 'kind' in data && 'unit' in data;
 
 /**
  * What a gauge of the shop reads: offered to the field that waits, and from then on, where somebody says so, taken by itself. Nobody
@@ -42,7 +46,7 @@ export function FromGauge({
   useEffect(
     () =>
       onTold(({ kind, data }) => {
-        if (kind !== 'reading' || !isReading(data)) return;
+        if (kind !== 'reading' || !isGaugeReading(data)) return;
         const now = Date.now();
         const own = mine.includes(data.gauge) && GAUGE_UNITS[data.unit].of === of;
         if (!own) {

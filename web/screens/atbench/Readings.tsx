@@ -1,5 +1,5 @@
 import { Delete } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import type { BenchStep, Outlier } from '../../../core/bench';
 import { type BuildDocument, DIMENSIONS, type DimensionName } from '../../../core/document';
 import { counted, type Display, inputText, lengthText, lengthUnit } from '../../../core/units';
@@ -8,6 +8,7 @@ import { Measure } from '../../parts/Measure';
 import { useFingers } from '../../parts/use-phone';
 import { FromGauge } from './FromGauge';
 import { type ReadingState, useReading } from './use-reading';
+import { useWedge } from './use-wedge';
 
 const NAMES: Record<DimensionName, string> = { length: 'Length', width: 'Width', thickness: 'Thickness' };
 
@@ -37,6 +38,8 @@ export function Readings({
   const reading = useReading(build, sheet, who);
   const [keys, setKeys] = useState(false);
   const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  useWedge(() => input.current, listens);
   const { what, text, reason, asked, singly, piece } = reading;
   if (!what) return null;
   const nth = sheet.pieces.findIndex((each) => each.id === piece) + 1;
@@ -49,6 +52,7 @@ export function Readings({
           <span className="desk:hidden">, {lengthUnit(display)}</span>
         </label>
         <input
+          ref={input}
           id={id}
           className="field rule h-16! w-44 text-center text-[34px]! max-desk:w-36 max-desk:text-[28px]!"
           // The keys below are larger than those of a phone, and know the shop's fractions.

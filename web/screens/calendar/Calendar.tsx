@@ -3,7 +3,14 @@ import { DateTime } from 'luxon';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobReply } from '../../../contract/api';
-import { onCalendar, roomOfShop, type ScheduledTask, zoneOf } from '../../../core/bench';
+import {
+  hoursText,
+  onCalendar,
+  promisedOf,
+  roomOfShop,
+  type ScheduledTask,
+  zoneOf,
+} from '../../../core/bench';
 import { mustEdit } from '../../../core/edit';
 import { gluingOf } from '../../../core/kit';
 import { api, problemText, useBuildsQuery, useKitQuery } from '../../app/api';
@@ -16,6 +23,7 @@ import { calendarWorker, localZone } from './calendar-worker';
 import { FullScreen } from '../../parts/layout';
 import { UndoButtons } from '../../parts/UndoButtons';
 import { UndoKeys } from '../../parts/UndoKeys';
+import { PromiseLine } from '../today/PromiseLine';
 
 /** Days in sight at once. */
 const DAYS = 9;
@@ -116,8 +124,7 @@ export function Calendar() {
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1 className="text-[20px] font-semibold">Calendar</h1>
         <span className="text-graphite text-[14px]">
-          {hoursText(gluingOf(shop).hours.days, gluingOf(shop).hours.from, gluingOf(shop).hours.to)};{' '}
-          {zone.replace('_', ' ')}
+          {hoursText(gluingOf(shop).hours)}; {zone.replace('_', ' ')}
         </span>
         {refused && (
           <span role="alert" className="text-red text-[14px]">
@@ -175,6 +182,14 @@ export function Calendar() {
           />
         ))}
       </div>
+      <ul aria-label="Promised" className="flex flex-col empty:hidden">
+        {promisedOf(shown, tasks ?? [], zone).map((each) => (
+          <li key={each.job}>
+            <span className="font-medium">{nameOf(each.job)}</span>
+            <PromiseLine promise={each} zone={zone} />
+          </li>
+        ))}
+      </ul>
       {shown.length === 0 ? (
         <p className="text-graphite text-[15px]">
           {open.length === 0
@@ -209,10 +224,6 @@ interface Moved {
   step: string;
   begin: string | undefined;
 }
-
-const DAY_NAMES = ['', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const hoursText = (days: readonly number[], from: number, to: number): string =>
-  `${days.map((d) => DAY_NAMES[d]).join(' ')}, ${from}:00 to ${to}:00`;
 
 /** Jobs left out at first: ideas, but for the two newest. */
 function firstHidden(jobs: readonly JobReply[], now: number): string[] {

@@ -1,3 +1,4 @@
+import { Camera, ImagePlus } from 'lucide-react';
 import { useState } from 'react';
 import { zoneOf } from '../../../core/bench';
 import type { BuildDocument, Failure, FailureKind } from '../../../core/document';
@@ -6,12 +7,17 @@ import type { Length } from '../../../core/units';
 import { shopTime } from '../../app/clock';
 import { useDisplay } from '../../app/display';
 import { newId } from '../../app/ids';
+import { addNote, photoOf } from '../../app/notes';
+import type { SentPhoto } from '../../app/sending';
 import { failureAt } from '../../app/predicting';
+import { useAppSelector } from '../../app/store';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
 import { Window } from '../../parts/Window';
 import { localZone } from '../calendar/calendar-worker';
 import { usePlayed } from '../job/use-played';
+import { PhotoButton } from '../notes/PhotoButton';
+import { TakenPicture } from '../notes/Picture';
 import { PlanList } from './PlanList';
 
 const WHY_NOT = 'This step cannot be played yet: mend what comes before it first.';
@@ -26,6 +32,8 @@ interface Told {
   from: Length;
   wide: Length;
   measured: Length;
+  /** What it looks like. */
+  photo?: SentPhoto | undefined;
 }
 
 /**
@@ -46,6 +54,13 @@ export function FailureWindow({
   const known = usePlayed(build, step, failureAt, WHY_NOT);
   const [told, setTold] = useState<Told>({ words: '', pieces: [], from: NONE, wide: NONE, measured: NONE });
   const [asked, setAsked] = useState<Failure>();
+  const id = useAppSelector(({ job }) => job.id);
+  /** The photo goes into the record with the failure, not before. */
+  const taken = () => {
+    if (asked && id !== undefined && told.photo)
+      addNote({ job: id, step, failure: asked.id }, '', { photo: told.photo, ...(who ? { who } : {}) });
+    onClose();
+  };
   return (
     <Window
       open
@@ -72,7 +87,7 @@ export function FailureWindow({
             told={asked}
             zone={zoneOf(build.shop, localZone())}
             onBack={() => setAsked(undefined)}
-            onTaken={onClose}
+            onTaken={taken}
           />
         ) : (
           <Telling
@@ -166,6 +181,7 @@ function Telling({
           />
         </label>
       )}
+      {kind && <ItsPhoto photo={told.photo} onPhoto={(photo) => set({ photo })} />}
       {missing && (
         <p role="status" className="text-graphite">
           {missing}
@@ -179,6 +195,43 @@ function Telling({
         Show the ways to go on
       </button>
     </form>
+  );
+}
+
+/** What it looks like: taken with the camera or chosen from a file, shown, and left out again. */
+function ItsPhoto({
+  photo,
+  onPhoto,
+}: {
+  photo: SentPhoto | undefined;
+  onPhoto: (photo: SentPhoto | undefined) => void;
+}) {
+  const [why, setWhy] = useState<string>();
+  const take = async ([file]: readonly File[]) => {
+    const read = await photoOf(file);
+    setWhy(typeof read === 'string' ? read : undefined);
+    if (typeof read !== 'string') onPhoto(read);
+  };
+  return (
+    <div role="group" aria-label="A photo of it" className="flex flex-wrap items-center gap-2">
+      <TakenPicture taken={photo} alt="What failed" className="max-h-24 max-w-32 rounded" />
+      <PhotoButton label="Take a photo of it" icon={<Camera size={16} aria-hidden />} camera onFiles={take} />
+      <PhotoButton
+        label="Photo of it from a file"
+        icon={<ImagePlus size={16} aria-hidden />}
+        onFiles={take}
+      />
+      {photo && (
+        <button type="button" className="action h-11" onClick={() => onPhoto(undefined)}>
+          Without a photo
+        </button>
+      )}
+      {why && (
+        <p role="alert" className="text-red w-full">
+          {why}
+        </p>
+      )}
+    </div>
   );
 }
 

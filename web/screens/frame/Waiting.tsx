@@ -4,16 +4,18 @@ import { counted } from '../../../core/units';
 import { api } from '../../app/api';
 import type { Draft } from '../../app/drafts';
 import { sendAgain, settleConflict, standing, throwAway } from '../../app/outbox';
+import type { SentPhoto } from '../../app/sending';
 import { useReach, useUnsent } from '../../app/outbox-view';
 import { store } from '../../app/store';
 import { DropDown } from '../../parts/DropDown';
 import { lazily } from '../../parts/lazily';
 import { differences } from '../../parts/differences';
 import type { BuildDocument } from '../../../core/document';
+import type { NoteContent } from '../../../core/notes';
 import { draftFormat, jobFormat } from '../../../core/exchange/job';
-import { saveFile } from '../../parts/save-file';
+import { saveBlob, saveFile } from '../../parts/save-file';
 
-const TwoVersions = lazily(async () => (await import('../../parts/TwoVersions')).TwoVersions);
+const TwoVersions = lazily(() => import('../../parts/TwoVersions'), 'TwoVersions');
 
 const STATE: Record<Draft['state'], string> = {
   waiting: 'waits for the server',
@@ -21,11 +23,17 @@ const STATE: Record<Draft['state'], string> = {
   refused: 'not taken by the server',
 };
 
-const TAG = { job: 'Jobs', kit: 'Kit', board: 'Boards' } as const;
+const TAG: Record<Draft['kind'], 'Jobs' | 'Kit' | 'Boards' | 'Notes'> = {
+  job: 'Jobs',
+  kit: 'Kit',
+  board: 'Boards',
+  note: 'Notes',
+  photo: 'Notes',
+};
 
 const refresh = (draft: Draft) => void store.dispatch(api.util.invalidateTags([TAG[draft.kind]]));
 
-/** Settles a conflict of the kit or a board; the chosen side is read anew. */
+/** Settles a conflict of the kit, a board or a note; the chosen side is read anew. */
 const settle = (draft: Draft, side: 'mine' | 'theirs') =>
   void settleConflict(draft, side).then(() => refresh(draft));
 
@@ -33,7 +41,7 @@ const count = (drafts: readonly Draft[]) => counted(drafts.length, 'change');
 
 /**
  * What the head of every page says of the server and of what waits for it: that it is away and what is kept here, and
- * what of it needs a word of the maker. Conflicts of the kit and of boards are put before the maker at once.
+ * what of it needs a word of the maker. Conflicts of the kit, of boards and of notes are put before the maker at once.
  */
 export function Waiting() {
   const { away } = useReach();
@@ -74,6 +82,18 @@ export function Waiting() {
   );
 }
 
+/** Saves what was not taken as a file: a job as a job's, a photo as the photo it is, all else as what it holds. */
+function saveDraft({ kind, name, content }: Draft): void {
+  if (kind === 'photo') {
+    const { type, bytes } = content as SentPhoto;
+    saveBlob(name, type.replace('image/', ''), new Blob([bytes], { type }));
+  } else saveFile(kind === 'job' ? jobFormat : draftFormat, name, content as BuildDocument);
+}
+
+/** The job that a change belongs to. */
+const jobOf = ({ kind, subject, content }: Draft): string =>
+  kind === 'note' ? ((content as NoteContent).job ?? '') : subject;
+
 /** Brings back the deleted job that a change belongs to. */
 const bringBack = async (id: string): Promise<void> =>
   void (await store.dispatch(api.endpoints.placeJob.initiate({ id, deleted: false })));
@@ -101,18 +121,14 @@ function WaitingLine({ draft }: { draft: Draft }) {
               type="button"
               className="action"
               onClick={() =>
-                void (draft.deleted ? bringBack(subject) : Promise.resolve()).then(() => sendAgain(draft))
+                void (draft.deleted ? bringBack(jobOf(draft)) : Promise.resolve()).then(() =>
+                  sendAgain(draft),
+                )
               }
             >
               {draft.deleted ? 'Bring the job back and send it' : 'Send again'}
             </button>
-            <button
-              type="button"
-              className="action"
-              onClick={() =>
-                saveFile(kind === 'job' ? jobFormat : draftFormat, name, draft.content as BuildDocument)
-              }
-            >
+            <button type="button" className="action" onClick={() => saveDraft(draft)}>
               Save as a file
             </button>
             <button
@@ -129,7 +145,7 @@ function WaitingLine({ draft }: { draft: Draft }) {
   );
 }
 
-/** The kit or a board, changed here and elsewhere. */
+/** The kit, a board or a note, changed here and elsewhere. */
 function DraftConflict({ draft }: { draft: Draft }) {
   const there = standing(draft)?.content;
   const list = useMemo(() => differences(there, draft.content), [there, draft.content]);

@@ -29,10 +29,10 @@ import { Tray } from './chain/Tray';
 import { lazily } from '../../parts/lazily';
 import { pieceAction } from './strip-actions';
 
-const Pinch = lazily(async () => (await import('../../drawing/Pinch')).Pinch);
+const Pinch = lazily(() => import('../../drawing/Pinch'), 'Pinch');
 type Pinched = Parameters<ComponentProps<typeof Pinch>['onPinch']>[0];
-const GlueBench = lazily(async () => (await import('./glue/GlueBench')).GlueBench);
-const GlueTools = lazily(async () => (await import('./glue/GlueTools')).GlueTools);
+const GlueBench = lazily(() => import('./glue/GlueBench'), 'GlueBench');
+const GlueTools = lazily(() => import('./glue/GlueTools'), 'GlueTools');
 
 /** The piece at the chosen step in true projection, and what can be taken hold of. */
 export const Bench = memo(function Bench({

@@ -28,7 +28,7 @@ import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Measure } from '../../parts/Measure';
-import { Failures } from '../failed/Failures';
+import { Failed, Noted } from './CardRecord';
 import { FindingNote } from './FindingNote';
 import { CutList, HeldSo, Reserves, Row } from './CardParts';
 import { Facts } from './Facts';
@@ -41,10 +41,9 @@ import { PulledUp } from './PulledUp';
 import { useEdit } from './use-edit';
 import { lazily } from '../../parts/lazily';
 
-const FailureWindow = lazily(async () => (await import('../failed/FailureWindow')).FailureWindow);
-const FlattenWindow = lazily(async () => (await import('./FlattenWindow')).FlattenWindow);
-const PassList = lazily(async () => (await import('./PassList')).PassList);
-const GlueCard = lazily(async () => (await import('./glue/GlueCard')).GlueCard);
+const FlattenWindow = lazily(() => import('./FlattenWindow'), 'FlattenWindow');
+const PassList = lazily(() => import('./PassList'), 'PassList');
+const GlueCard = lazily(() => import('./glue/GlueCard'), 'GlueCard');
 
 /** The chosen step: its findings, its settings, and what is predicted after it. */
 export const Card = memo(function Card({
@@ -111,6 +110,7 @@ export const Card = memo(function Card({
         </>
       )}
       <Failed key={`${step.id} failed`} build={build} step={step} />
+      <Noted key={`${step.id} noted`} build={build} step={step} />
       <div className="mt-auto">
         <ChainPart key={step.id} build={build} step={step} />
       </div>
@@ -133,23 +133,6 @@ export const Card = memo(function Card({
     </PulledUp>
   );
 });
-
-/** What failed at the step, and the way to tell that something did. */
-function Failed({ build, step }: { build: BuildDocument; step: Step }) {
-  const [open, setOpen] = useState(false);
-  const [now] = useState(() => Date.now());
-  return (
-    <div className="flex flex-col gap-1.5 pt-2 text-[14px]">
-      <Failures build={build} step={step.id} now={now} />
-      {!step.off && (
-        <button type="button" className="action self-start" onClick={() => setOpen(true)}>
-          Something failed here …
-        </button>
-      )}
-      {open && <FailureWindow build={build} step={step.id} onClose={() => setOpen(false)} />}
-    </div>
-  );
-}
 
 /** On a phone the card ends with the way to the steps before and after. */
 function Neighbours({ build, step }: { build: BuildDocument; step: Step }) {

@@ -5,7 +5,7 @@ import { lazily } from '../../parts/lazily';
 import { useFeatures } from './use-features';
 import { FeatureFacts } from './FeatureFacts';
 
-const FeaturesWindow = lazily(async () => (await import('./FeaturesWindow')).FeaturesWindow);
+const FeaturesWindow = lazily(() => import('./FeaturesWindow'), 'FeaturesWindow');
 
 /** What a step cuts, each with what is left around it; planned on a drawing in a window of its own. */
 export function FeatureList({ build, step }: { build: BuildDocument; step: FeatureStep }) {

@@ -7,7 +7,7 @@ import { useDisplay } from '../../app/display';
 import { useAppSelector } from '../../app/store';
 import { lazily } from '../../parts/lazily';
 
-const FindingsWindow = lazily(async () => (await import('./FindingsWindow')).FindingsWindow);
+const FindingsWindow = lazily(() => import('./FindingsWindow'), 'FindingsWindow');
 
 const NONE: readonly Finding[] = [];
 

@@ -1,4 +1,5 @@
 import {
+  Camera,
   Download,
   Ellipsis,
   Eye,
@@ -29,11 +30,12 @@ import { UndoButtons } from '../../parts/UndoButtons';
 import { FindingsList } from './FindingsList';
 import { useEdit, useSettle } from './use-edit';
 
-const KeptVersions = lazily(async () => (await import('./KeptVersions')).KeptVersions);
-const SizesWindow = lazily(async () => (await import('./SizesWindow')).SizesWindow);
-const MovementWindow = lazily(async () => (await import('./MovementWindow')).MovementWindow);
-const KeySheet = lazily(async () => (await import('./KeySheet')).KeySheet);
-const PlanWindow = lazily(async () => (await import('./PlanWindow')).PlanWindow);
+const KeptVersions = lazily(() => import('./KeptVersions'), 'KeptVersions');
+const SizesWindow = lazily(() => import('./SizesWindow'), 'SizesWindow');
+const MovementWindow = lazily(() => import('./MovementWindow'), 'MovementWindow');
+const KeySheet = lazily(() => import('./KeySheet'), 'KeySheet');
+const NotesWindow = lazily(() => import('../notes/NotesWindow'), 'NotesWindow');
+const PlanWindow = lazily(() => import('./PlanWindow'), 'PlanWindow');
 
 const KEEPING: Record<Keeping, string> = {
   stored: 'stored',
@@ -79,7 +81,9 @@ export function JobHeader({ build }: { build: BuildDocument }) {
   const display = useDisplay();
   const refused = useAppSelector(({ job }) => job.refused);
   const { data: kit } = useKitQuery();
-  const [open, setOpen] = useState<'keys' | 'versions' | 'plan' | 'findings' | 'sizes' | 'movement'>();
+  const [open, setOpen] = useState<
+    'keys' | 'versions' | 'plan' | 'findings' | 'sizes' | 'movement' | 'notes'
+  >();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -126,6 +130,12 @@ export function JobHeader({ build }: { build: BuildDocument }) {
             onPress: () => setOpen('sizes'),
           },
         ]),
+    {
+      name: 'Photos and notes',
+      icon: Camera,
+      title: 'Photos and notes of the job',
+      onPress: () => setOpen('notes'),
+    },
     { name: 'Kept versions', icon: History, onPress: () => setOpen('versions') },
     ...(onWood
       ? []
@@ -233,6 +243,9 @@ export function JobHeader({ build }: { build: BuildDocument }) {
         <SizesWindow build={build} outlook={outlook} onClose={() => setOpen(undefined)} />
       )}
       {open === 'movement' && <MovementWindow build={build} onClose={() => setOpen(undefined)} />}
+      {open === 'notes' && id !== undefined && (
+        <NotesWindow job={id} build={build} onClose={() => setOpen(undefined)} />
+      )}
       {open === 'versions' && <KeptVersions onClose={() => setOpen(undefined)} />}
     </div>
   );

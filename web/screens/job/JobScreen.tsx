@@ -13,7 +13,7 @@ import { lazily } from '../../parts/lazily';
 import { FullScreen, Skips } from '../../parts/layout';
 import { Working } from '../../parts/Working';
 
-const StepMenu = lazily(async () => (await import('./chain/StepMenu')).StepMenu);
+const StepMenu = lazily(() => import('./chain/StepMenu'), 'StepMenu');
 
 const SKIPS = [
   ['stick', 'To the stick'],

@@ -8,7 +8,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { openJob } from '../../app/storing';
 import { lazily } from '../../parts/lazily';
 
-const ConflictWindow = lazily(async () => (await import('./ConflictWindow')).ConflictWindow);
+const ConflictWindow = lazily(() => import('./ConflictWindow'), 'ConflictWindow');
 
 /**
  * Opens the job that the address names and shows it, with what stands in the way of it: that it cannot be read, or

@@ -23,7 +23,7 @@ function entering(
   return undefined;
 }
 
-const OutlineWindow = lazily(async () => (await import('./OutlineWindow')).OutlineWindow);
+const OutlineWindow = lazily(() => import('./OutlineWindow'), 'OutlineWindow');
 
 /** The outline of a step in a few words, and the way to its drawing. */
 export function OutlineField({

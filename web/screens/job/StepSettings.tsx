@@ -29,9 +29,9 @@ import { lazily } from '../../parts/lazily';
 import { WOODS } from '../../parts/woods';
 
 // What it stands on, the worker that predicts and the window with its drawing, is fetched when a step has features.
-const FeatureList = lazily(async () => (await import('./FeatureList')).FeatureList);
+const FeatureList = lazily(() => import('./FeatureList'), 'FeatureList');
 
-const FittingList = lazily(async () => (await import('./FittingList')).FittingList);
+const FittingList = lazily(() => import('./FittingList'), 'FittingList');
 
 const NOTHING: Length = { mm: 0 };
 /** Up to so many choices lie side by side; more of them, or longer words, open as a list. */

@@ -9,8 +9,8 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { lazily } from '../../parts/lazily';
 import { pieceActions } from './strip-actions';
 
-const JointsWindow = lazily(async () => (await import('./JointsWindow')).JointsWindow);
-const ProposeWindow = lazily(async () => (await import('./ProposeWindow')).ProposeWindow);
+const JointsWindow = lazily(() => import('./JointsWindow'), 'JointsWindow');
+const ProposeWindow = lazily(() => import('./ProposeWindow'), 'ProposeWindow');
 
 /** What can be done to the chosen strip or slice, with its keys. */
 export function StripTools({ build, step }: { build: BuildDocument; step: Step }) {

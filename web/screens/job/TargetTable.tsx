@@ -10,7 +10,7 @@ import type { HowOf } from '../../parts/how-of';
 import { Measure } from '../../parts/Measure';
 import { lazily } from '../../parts/lazily';
 
-const TargetsWindow = lazily(async () => (await import('./TargetsWindow')).TargetsWindow);
+const TargetsWindow = lazily(() => import('./TargetsWindow'), 'TargetsWindow');
 
 const AIM_SIGN: Record<Aim['aim'], string> = { fixed: '', atLeast: '≥ ', atMost: '≤ ', free: 'free' };
 

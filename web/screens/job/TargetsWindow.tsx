@@ -50,6 +50,18 @@ export function TargetsWindow({
             sizes={outlook.wanted.find((each) => each.target === target.id)?.comparison}
           />
         ))}
+        <label className="flex flex-col gap-1 self-start">
+          <span className="label">Promised for</span>
+          <input
+            type="date"
+            className="field h-9 w-44"
+            value={build.promised ?? ''}
+            onChange={({ target: { value } }) => edit({ do: 'promise', day: value || undefined }, 'promise')}
+          />
+          <span className="text-graphite text-[14px]">
+            Today and the calendar say whether it will be ready by then.
+          </span>
+        </label>
         <button
           type="button"
           className="action self-start"

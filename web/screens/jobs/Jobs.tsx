@@ -23,7 +23,7 @@ import { useNow } from '../../parts/use-now';
 import { ImportJob } from './ImportJob';
 import { type Deed, JobLine } from './JobLine';
 
-const DeletedJobs = lazily(async () => (await import('./DeletedJobs')).DeletedJobs);
+const DeletedJobs = lazily(() => import('./DeletedJobs'), 'DeletedJobs');
 
 type Look = 'pictures' | 'list';
 /** More jobs than this are shown as lines first: nobody looks through so many pictures. */

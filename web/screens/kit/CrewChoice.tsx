@@ -3,9 +3,9 @@ import type { GluePractice, Pace } from '../../../core/kit';
 import { Toggle } from '../../parts/Toggle';
 import { CountField } from '../../parts/CountField';
 import { NumberField } from '../../parts/NumberField';
-import { Tick } from '../../parts/Tick';
 import { dialled } from '../../../core/units';
 import { useDisplay } from '../../app/display';
+import { HoursFields } from './HoursFields';
 
 /** A choice with its reason under it. */
 export const Item = ({ why, children }: { why: ReactNode; children: ReactNode }) => (
@@ -91,37 +91,10 @@ export function CrewChoice({
         </div>
       </Item>
       <Item why="The calendar plans work in these hours; glue sets and finish dries at night too. The clock runs in the reader’s own zone if none is named.">
-        <div className="flex flex-wrap gap-x-3">
-          {['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name, i) => (
-            <Tick
-              key={name}
-              label={name}
-              checked={practice.hours.days.includes(i + 1)}
-              onChange={(on) => {
-                const days = on
-                  ? [...practice.hours.days, i + 1].toSorted((a, b) => a - b)
-                  : practice.hours.days.filter((d) => d !== i + 1);
-                if (days.length > 0) set({ hours: { ...practice.hours, days } });
-              }}
-            />
-          ))}
-        </div>
-        <div className="grid grid-cols-2 gap-3">
-          <NumberField
-            label="From, o’clock"
-            value={practice.hours.from}
-            least={0}
-            most={practice.hours.to - 0.5}
-            onChange={(from) => set({ hours: { ...practice.hours, from } })}
-          />
-          <NumberField
-            label="To, o’clock"
-            value={practice.hours.to}
-            least={practice.hours.from + 0.5}
-            most={24}
-            onChange={(to) => set({ hours: { ...practice.hours, to } })}
-          />
-        </div>
+        <HoursFields
+          hours={practice.hours}
+          onChange={(hours) => set({ hours: { ...practice.hours, ...hours } })}
+        />
       </Item>
     </>
   );

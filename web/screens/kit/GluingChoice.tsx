@@ -23,6 +23,7 @@ import { Choice } from '../../parts/Choice';
 import { Toggle } from '../../parts/Toggle';
 import { LengthField } from '../../parts/LengthField';
 import { NumberField } from '../../parts/NumberField';
+import { AirFromGauge } from './AirFromGauge';
 import { CrewChoice, Item } from './CrewChoice';
 import { freshId } from '../../app/ids';
 
@@ -64,6 +65,7 @@ export function AirFields({ shop, onChange }: Part) {
             onChange={(humidityPct) => set({ humidityPct })}
           />
         </div>
+        <AirFromGauge onTake={set} />
         <p className="pb-1 text-[14px]">
           {emc === undefined ? (
             'Outside what is known for wood.'

@@ -1,8 +1,10 @@
-import { LIFTS_KG, type Person, type ShopSnapshot } from '../../../core/kit';
+import { hoursText } from '../../../core/bench';
+import { gluingOf, LIFTS_KG, type Person, type ShopSnapshot } from '../../../core/kit';
 import { dialled } from '../../../core/units';
 import { useDisplay } from '../../app/display';
 import { freshId } from '../../app/ids';
 import { Tick } from '../../parts/Tick';
+import { HoursFields } from './HoursFields';
 import { Section, Under } from './KitFields';
 import { AddButton, changed, LabelNumber, RemoveButton, without } from './TableParts';
 
@@ -27,7 +29,7 @@ export function PeopleList({
   return (
     <Section
       title="People"
-      says="Who works here. At the bench each step can say who did it, and warns where somebody may not run its machine or lifts less than the piece weighs."
+      says="Who works here. At the bench each step can say who did it, and warns where somebody may not run its machine or lifts less than the piece weighs. The calendar plans work for when somebody is here who may do it."
     >
       <ul className="flex flex-col gap-3">
         {people.map((person, i) => (
@@ -69,6 +71,22 @@ export function PeopleList({
                     }}
                   />
                 ))}
+              </div>
+            </details>
+            <details className="w-full">
+              <summary className="label cursor-pointer">
+                {person.hours ? `Here ${hoursText(person.hours)}` : 'Here whenever the shop works'}
+              </summary>
+              <div role="group" aria-label={`Hours of ${person.name}`} className="flex flex-col gap-2 pt-1">
+                <Tick
+                  label="Has hours of their own"
+                  checked={person.hours !== undefined}
+                  onChange={(own) => {
+                    const { days, from, to } = gluingOf(shop).hours;
+                    one(i, { hours: own ? { days, from, to } : undefined });
+                  }}
+                />
+                {person.hours && <HoursFields hours={person.hours} onChange={(hours) => one(i, { hours })} />}
               </div>
             </details>
           </li>

@@ -19,19 +19,25 @@ import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
 import { Measure } from '../../parts/Measure';
 import { WOODS } from '../../parts/woods';
+import { Notes } from '../notes/Notes';
 import { BoardColour } from './BoardColour';
+import { BoardPast } from './BoardPast';
 import { Leaves } from './Leaves';
 import { GRAIN_NAMES, PER_NAMES, pricesPer, SOLD_NAMES, WARP_NAMES } from './words';
 
 const NOT_LOOKED = { value: '?', label: 'not looked at' };
-const PAGES = ['Usable size', 'Board', 'Wood', 'History'] as const;
+const PAGES = ['Usable size', 'Board', 'Wood', 'Photos', 'History'] as const;
 
-/** What is known of a board, on four leaves: what it gives, what it is, how its wood grew, where it came from. */
+/** What is known of a board, on five leaves: what it gives, what it is, how its wood grew, where it came from. */
 export function BoardCard({ board }: { board: RackBoard }) {
   const [page, setPage] = useState<(typeof PAGES)[number]>('Usable size');
   return (
     <div className="sheet flex w-[408px] max-w-full shrink-0 flex-col max-desk:max-h-[420px] max-desk:w-full">
-      <div className="border-line flex gap-4 border-b px-4" role="tablist" aria-label="About the board">
+      <div
+        className="border-line flex flex-wrap gap-x-4 border-b px-4"
+        role="tablist"
+        aria-label="About the board"
+      >
         {PAGES.map((name) => (
           <button
             key={name}
@@ -50,7 +56,12 @@ export function BoardCard({ board }: { board: RackBoard }) {
         {page === 'Usable size' && <Gives board={board} />}
         {page === 'Board' && <Facts board={board} />}
         {page === 'Wood' && <Grown board={board} />}
-        {page === 'History' && <Past board={board} />}
+        {page === 'Photos' && (
+          <div className="text-[14px]">
+            <Notes place={{ board: board.id }} heading={false} />
+          </div>
+        )}
+        {page === 'History' && <BoardPast board={board} />}
       </div>
     </div>
   );
@@ -376,24 +387,5 @@ function Grown({ board }: { board: RackBoard }) {
         </p>
       )}
     </div>
-  );
-}
-
-function Past({ board }: { board: RackBoard }) {
-  return (
-    <ol className="flex flex-col gap-1 text-[14px]">
-      {board.history.map(({ when, what, by }) => (
-        <li
-          key={`${when} ${what}`}
-          className="border-line flex justify-between gap-3 border-b border-dotted py-1"
-        >
-          <span>
-            {what}
-            {by && <span className="text-graphite">, {by}</span>}
-          </span>
-          <span className="rule text-graphite">{new Date(when).toLocaleDateString('sv')}</span>
-        </li>
-      ))}
-    </ol>
   );
 }

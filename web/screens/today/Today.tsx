@@ -9,6 +9,7 @@ import { Bar, Screen } from '../../parts/layout';
 import { Working } from '../../parts/Working';
 import { localZone } from '../calendar/calendar-worker';
 import { clock, inZone, when } from './moment';
+import { PromiseLine } from './PromiseLine';
 import { SOON, useMorning, WAITS } from './use-morning';
 
 const MINUTE = 60_000;
@@ -83,6 +84,16 @@ export function Today() {
             )}
           </div>
           <div className="flex min-w-0 flex-col gap-4">
+            <Part title="Promised" empty="No job is promised for a day. Say one at what is wanted of a job.">
+              {report.promised.map((each) => (
+                <li key={each.job} className="py-1.5">
+                  <Link className="press text-chalk font-medium underline" to={`/jobs/${each.job}`}>
+                    {nameOf(each.job)}
+                  </Link>
+                  <PromiseLine promise={each} zone={zone} />
+                </li>
+              ))}
+            </Part>
             <Part title="Late" empty="Nothing that was given a time has passed it.">
               {report.late.map(({ job, step, name, begin }) => (
                 <li key={`${job}/${step}`} className="py-1.5">

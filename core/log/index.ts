@@ -1,0 +1,5 @@
+export * from './bands';
+export * from './drift';
+export * from './estimate';
+export * from './levels';
+export * from './rows';
