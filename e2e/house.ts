@@ -162,6 +162,27 @@ export const mark = (page: Page, step: string): Locator => page.locator(`[data-s
 /** Waits until the server has what the screen shows. */
 export const stored = (page: Page) => expect(page.getByTestId('keeping')).toHaveText('stored');
 
+/** Waits until nothing that was changed in this browser still has to be sent, whatever screen is open. */
+export const allSent = (page: Page) =>
+  expect
+    .poll(() =>
+      page.evaluate(
+        () =>
+          new Promise<number>((done, failed) => {
+            const asked = indexedDB.open('junta');
+            asked.onerror = () => failed(new Error('the drafts of this browser cannot be opened'));
+            asked.onsuccess = () => {
+              const count = asked.result.transaction('drafts').objectStore('drafts').count();
+              count.onsuccess = () => {
+                asked.result.close();
+                done(count.result);
+              };
+            };
+          }),
+      ),
+    )
+    .toBe(0);
+
 /** The order of the strips as the bench shows it, by id. */
 export const order = (page: Page): Promise<string[]> =>
   page
