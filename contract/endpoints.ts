@@ -29,9 +29,9 @@ export interface Endpoint {
   tells?: ToldKind;
   /** Goes on answering, as server-sent events. */
   streams?: true;
-  /** Takes a picture for a body, or answers with one. */
+  /** Takes a picture for a body; answers with one, or with a table. */
   takes?: 'image';
-  gives?: 'image';
+  gives?: 'image' | 'csv';
 }
 
 /** Every address of the API. The server serves each of them, and its description is made of them. */
@@ -245,6 +245,25 @@ export const ENDPOINTS = {
     path: '/api/notes/:id/photo',
     says: 'The photo of a note, as WebP; `?size=small` for a small one. A browser says its shop by `?shop=`.',
     gives: 'image',
+    status: 200,
+  },
+  log: {
+    method: 'get',
+    path: '/api/log',
+    says: 'The log of the shop, the newest lines first: what was read, checked, timed and went wrong at all jobs, with what had been predicted. Narrowed by `?kind=`, `tool`, `wood`, `season`, `stepKind`, `dimension`, `job`, `from`, `to`, `text`; more by `skip`.',
+    status: 200,
+  },
+  logRows: {
+    method: 'get',
+    path: '/api/log/rows',
+    says: 'What the readings of the shop teach of its losses, as rows of means and spreads.',
+    status: 200,
+  },
+  logTable: {
+    method: 'get',
+    path: '/api/log/table',
+    says: 'The log as CSV, narrowed alike: sizes in mm, times in minutes.',
+    gives: 'csv',
     status: 200,
   },
   timers: {

@@ -94,6 +94,17 @@ export const maybeOneOf = <T extends string>(...values: readonly T[]) =>
 /** A length that may be missing. */
 export const optionalLength = () => length().default(undefined).optional();
 
+/** How far a setting may be off, and where that comes from. */
+export const oneSpread = () =>
+  exact({
+    likely: notNegative(),
+    worst: notNegative(),
+    basis: yup
+      .string()
+      .oneOf(['common practice', "this shop's log", "the machine's manual"] as const)
+      .required(),
+  });
+
 /** How lengths are read: the system, and the finest fraction of an inch, 0 for decimals. */
 export const display = () =>
   exact({

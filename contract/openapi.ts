@@ -36,6 +36,8 @@ const json = (schema: Json): Json => ({ 'application/json': { schema } });
 
 const PHOTOS = Object.fromEntries(PHOTO_TYPES.map((type) => [type, {}]));
 
+const GIVES = { image: 'image/webp', csv: 'text/csv' } as const;
+
 function operation(
   name: string,
   { path, says, body, status, method, streams, takes, gives }: Endpoint,
@@ -68,7 +70,7 @@ function operation(
     responses: {
       [status]: {
         description: 'As asked.',
-        content: gives ? { 'image/webp': {} } : streams ? { 'text/event-stream': {} } : json({}),
+        content: gives ? { [GIVES[gives]]: {} } : streams ? { 'text/event-stream': {} } : json({}),
       },
       default: {
         description: 'What went wrong, as problem details (RFC 9457).',

@@ -21,7 +21,8 @@ import {
 import { sharedKitIds } from '../core/steps';
 import { adhesive, clampSet, climate, gluePractice, presence } from './gluing';
 import { oneOf } from './fields';
-import { amount, display, exact, id, length, maybeOneOf, optionalLength, text, version } from './lengths';
+import { band, learned, paces, renewed } from './learned';
+import { amount, display, exact, id, length, maybeOneOf, oneSpread, optionalLength, text, version } from './lengths';
 
 const positive = (what: string) =>
   length().test(
@@ -40,15 +41,7 @@ const maybePositive = (what: string) =>
 /** How far off a right angle, degrees: more than a few is no fence. */
 const offSquare = () => yup.number().min(0).max(5).optional();
 
-const spread = () =>
-  exact({
-    likely: positive('a spread'),
-    worst: positive('a spread'),
-    basis: yup
-      .string()
-      .oneOf(['common practice', "this shop's log", "the machine's manual"] as const)
-      .required(),
-  }).required();
+const spread = () => oneSpread().required();
 
 export const saw = exact({
   id: id(),
@@ -61,6 +54,7 @@ export const saw = exact({
   offSquare: offSquare(),
   freeDepth: maybePositive('a depth'),
   setting: spread(),
+  kerfOff: oneSpread().default(undefined).optional(),
 });
 /** Limits that only some kinds of machine have; the others stand below by name. */
 type SomeLimit = Exclude<LimitName, 'maxWidth' | 'maxThickness' | 'minLength' | 'minThickness' | 'bite'>;
@@ -203,6 +197,10 @@ export const shopSnapshot = () =>
       )
       .max(MOST_PEOPLE_OF_SHOP)
       .optional(),
+    paces: paces(),
+    band: band(),
+    learned: learned(),
+    renewed: renewed(),
     ladders: yup
       .array(
         exact({

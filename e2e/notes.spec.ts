@@ -109,6 +109,8 @@ test('what is no photo says why, before and after it was sent, and what was writ
   expect(await onServer(house, job)).toEqual([]);
   // It says it is one, and only the server finds out that it is not: it waits where the maker can look at it.
   await input.setInputFiles({ name: 'p.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('<html></html>') });
+  // Left only once this browser has it: a page that goes at once takes a file along that nobody has read.
+  await expect(page.getByTestId('unsent')).toBeVisible();
   await page.goto(`${house.url}/today`);
   await page.getByTestId('unsent').click();
   await expect(page.getByText(/not taken by the server: This file is no JPEG/)).toBeVisible();

@@ -4,6 +4,7 @@ import type { BoardStock, BuildDocument, JobGist } from '../core/document';
 import type { Adhesive, AllowanceName, ClampSet, Machine, Saw, ShopSnapshot } from '../core/kit';
 import type { Length } from '../core/units';
 import { created, json } from './columns';
+import { LoggedJobEntity, LogLineEntity } from './logentities';
 import { NoteEntity, PhotoEntity } from './noteentities';
 
 /** A shop: everything below belongs to one. `version` counts changes of its settings and kit. */
@@ -334,6 +335,8 @@ export const ENTITIES = [
   ReceiptEntity,
   EventEntity,
   TimerEntity,
+  LogLineEntity,
+  LoggedJobEntity,
   NoteEntity,
   PhotoEntity,
 ];

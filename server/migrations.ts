@@ -179,6 +179,27 @@ export class Notes1790700000000 implements MigrationInterface {
   }
 }
 
+/** The log: lines made of the jobs, and which version of each they were made of. */
+export class Log1790800000000 implements MigrationInterface {
+  name = 'Log1790800000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`log_line\` (\`id\` bigint NOT NULL AUTO_INCREMENT, \`shop_id\` uuid NOT NULL, \`job_id\` uuid NOT NULL,
+      \`line\` varchar(160) NOT NULL, \`kind\` varchar(20) NOT NULL, \`step_kind\` varchar(40) NOT NULL, \`tool\` varchar(80) NULL, \`wood\` varchar(80) NULL,
+      \`dimension\` varchar(20) NULL, \`taken_at\` datetime(3) NOT NULL, \`predicted\` double NULL, \`measured\` double NULL, \`likely\` double NULL,
+      \`details\` longtext NOT NULL, \`taught\` longtext NULL,
+      INDEX \`ix_log_line_shop\` (\`shop_id\`, \`taken_at\`), INDEX \`ix_log_line_job\` (\`job_id\`), PRIMARY KEY (\`id\`),
+      CONSTRAINT \`fk_log_line_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
+      CONSTRAINT \`fk_log_line_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`logged_job\` (\`job_id\` uuid NOT NULL, \`version\` bigint NOT NULL, PRIMARY KEY (\`job_id\`),
+      CONSTRAINT \`fk_logged_job_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1790000000000,
   Rack1790100000000,
@@ -188,4 +209,5 @@ export const MIGRATIONS = [
   Places1790500000000,
   Events1790600000000,
   Notes1790700000000,
+  Log1790800000000,
 ];

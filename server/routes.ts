@@ -21,6 +21,7 @@ import { readJobText, readJobVersion } from './jobs';
 import { tell } from './events';
 import { takeReading } from './gauges';
 import { readKit, writeKit } from './kit';
+import { filterOf, readLog, readLogCsv, readLogRows } from './logread';
 import { keepPhoto, listNotes, readKept, saveNote } from './notes';
 import { bodyOf } from './bodies';
 import { badFields } from './problems';
@@ -140,6 +141,9 @@ const SERVE: Record<
   photo: async ({ source, caller, id, query }): Promise<Picture> => ({
     image: await readKept(source, caller, id, query.size === 'small' ? 'small' : 'image'),
   }),
+  log: ({ source, caller, query }) => readLog(source, caller, filterOf(query)),
+  logRows: ({ source, caller }) => readLogRows(source, caller),
+  logTable: ({ source, caller, query }) => readLogCsv(source, caller, filterOf(query)),
   timers: ({ source, caller }) => listTimers(source, caller),
   hearTimer: ({ source, caller, body }) => hearTimer(source, caller, as<{ job: string; task: string }>(body)),
 };
@@ -182,6 +186,10 @@ export function routeApi(app: Express, connection: Connection, settings: Setting
         response.status(endpoint.status).type('image/webp').set('Cache-Control', FOR_GOOD).send(answer.image);
         return;
       }
+      if (isTable(answer)) {
+        response.status(endpoint.status).type('text/csv').send(answer.csv);
+        return;
+      }
       response.status(endpoint.status).type('application/json');
       response.send(isText(answer) ? answer.text : JSON.stringify(answer));
       if (endpoint.tells)
@@ -195,5 +203,7 @@ export function routeApi(app: Express, connection: Connection, settings: Setting
 const FOR_GOOD = 'private, max-age=31536000, immutable';
 const isPicture = (answer: unknown): answer is Picture =>
   typeof answer === 'object' && answer !== null && Buffer.isBuffer((answer as Partial<Picture>).image);
+const isTable = (answer: unknown): answer is { csv: string } =>
+  typeof answer === 'object' && answer !== null && typeof (answer as { csv?: unknown }).csv === 'string';
 const isText = (answer: unknown): answer is JsonText =>
   typeof answer === 'object' && answer !== null && Object.keys(answer).join() === 'text';

@@ -1,14 +1,23 @@
 import {
   type BuildDocument,
   type Check,
-  type CheckKind,
   CHECK_KINDS,
+  type CheckKind,
   type Phrase,
+  sawIdOf,
   type Step,
 } from '../document';
 import { extents } from '../solid';
 import { adhesiveFor, glueUpOf } from '../glueup';
-import { massOf, roomOf, type Timeline, type WorkPiece } from '../steps';
+import { KERF_OFF } from '../kit';
+import {
+  asSlicing,
+  lengthForSlices,
+  massOf,
+  roomOf,
+  type Timeline,
+  type WorkPiece,
+} from '../steps';
 import type { Quantity } from './gauges';
 
 /** How a check came out: good, to be minded, or not good enough. */
@@ -55,6 +64,7 @@ const SPRUNG = 0.4 / 914;
 const MASS_SHARE = 0.1;
 
 const glued = ({ step }: CheckPlace) => roomOf(step).flow.joins === true;
+const sawAt = (step: Step, { shop }: BuildDocument) => shop.saws.find(({ id }) => id === sawIdOf(step));
 const flatSide = ({ piece }: CheckPlace) => extents(piece.blank)[1] > 0;
 
 /**
@@ -222,6 +232,48 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
           { fine: wanted },
           '.',
         ],
+      };
+    },
+  },
+  kerf: {
+    name: 'Kerf of a test cut',
+    how: 'Cut into a piece of scrap, and measure how wide the slot is.',
+    of: 'length',
+    numbers: ['Width of the slot'],
+    at: ({ step, build }) => sawAt(step, build) !== undefined,
+    judge: ([slot], { build, step }) => {
+      const saw = sawAt(step, build);
+      const kerf = saw?.kerf.mm ?? 0;
+      const good = (saw?.kerfOff ?? KERF_OFF).likely.mm;
+      return {
+        verdict: graded(Math.abs(slot - kerf), good),
+        words: ['The blade takes ', { fine: slot }, '; planned with ', { fine: kerf }, '.'],
+      };
+    },
+  },
+  tail: {
+    name: 'Left after the slices',
+    how: 'Measure what is left of the blank after its last slice, along the blank.',
+    of: 'length',
+    numbers: ['Left of the blank'],
+    at: ({ step }) => asSlicing(step) !== undefined,
+    judge: ([left], { build, timeline, step }) => {
+      const slicing = asSlicing(step);
+      const entry = timeline.steps.find(({ id }) => id === step.id);
+      const saw = sawAt(step, build);
+      if (!slicing || !saw || !entry?.entered[0]) return { verdict: 'mind', words: ['Kept as it was read.'] };
+      const n = entry.pieces.length + (step.spoilt?.length ?? 0);
+      const wanted =
+        extents(entry.entered[0].blank)[0] -
+        lengthForSlices(n, { ...slicing, hold: { mm: 0 } }, saw.kerf.mm) -
+        saw.kerf.mm;
+      const good = Math.hypot(
+        n * saw.setting.likely.mm,
+        (n + 1) * (saw.kerfOff ?? KERF_OFF).likely.mm,
+      );
+      return {
+        verdict: graded(Math.abs(left - wanted), good),
+        words: ['Left of the blank: ', { mm: left }, '; planned ', { mm: wanted }, '.'],
       };
     },
   },

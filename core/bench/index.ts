@@ -8,5 +8,6 @@ export * from './promised';
 export * from './schedule';
 export * from './tasks';
 export * from './timers';
+export * from './tool';
 export * from './today';
 export * from './workstep';

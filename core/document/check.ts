@@ -8,6 +8,8 @@ export const CHECK_KINDS = [
   'moisture',
   'opening',
   'weight',
+  'kerf',
+  'tail',
 ] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 

@@ -14,8 +14,14 @@ export const ALLOWANCES: Record<AllowanceName, { title: string; about: string }>
 };
 export const ALLOWANCE_NAMES = Object.keys(ALLOWANCES) as AllowanceName[];
 
-/** The shop by itself, as jobs take it along: what one job allows for is forgotten, and who works in the shop stays there. */
-export function shopAlone({ shopAllowances, people: _people, ...shop }: ShopSnapshot): ShopSnapshot {
+/** The shop by itself, as jobs take it along: what one job allows for is forgotten, and who works in the shop and what its log taught it stay there. */
+export function shopAlone({
+  shopAllowances,
+  people: _people,
+  learned: _learned,
+  renewed: _renewed,
+  ...shop
+}: ShopSnapshot): ShopSnapshot {
   return shopAllowances ? { ...shop, allowances: { ...shop.allowances, ...shopAllowances } } : shop;
 }
 

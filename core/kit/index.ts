@@ -8,6 +8,7 @@ export * from './defaults';
 export * from './finishes';
 export * from './kit';
 export * from './ladders';
+export * from './learned';
 export * from './people';
 export * from './lumber';
 export * from './machines';

@@ -4,6 +4,7 @@ import type { ClampSet } from './clamps';
 import type { Bit } from './bits';
 import type { Climate } from './climate';
 import type { OwnLadder } from './ladders';
+import type { Learned, Renewed, StepPace } from './learned';
 import type { Machine, Saw } from './machines';
 import type { Person } from './people';
 import type { GluePractice } from './practice';
@@ -70,6 +71,12 @@ export interface ShopSnapshot {
   supplies?: Supply[];
   /** Who works in the shop. Only the shop has them: they stand in no job, and so in no file. */
   people?: Person[];
+  /** How many times as long as planned its steps take, and how much wider its sizes scatter than its spreads say; 1 if missing. */
+  paces?: StepPace[];
+  band?: number;
+  /** What was taken over from the log, and what was renewed since. Only the shop has it, like its people. */
+  learned?: Learned[];
+  renewed?: Renewed[];
 }
 
 /** Where makers disagree about a lay-up (common practice has both): which way this shop goes. */

@@ -9,3 +9,6 @@ export interface Spread {
   worst: Length;
   basis: Basis;
 }
+
+/** How far a kerf that nobody measured may be off what stands on its blade: set, runout and wear. From memory of common practice. */
+export const KERF_OFF: Spread = { likely: { mm: 0.1 }, worst: { mm: 0.25 }, basis: 'common practice' };

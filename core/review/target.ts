@@ -8,7 +8,7 @@ import {
   type Target,
   timesMade,
 } from '../document';
-import { machineFacts, machinesThat } from '../kit';
+import { KERF_OFF, machineFacts, machinesThat } from '../kit';
 import { extents } from '../solid';
 import {
   asSlicing,
@@ -245,7 +245,9 @@ function sliceMargin(step: SliceStep, { build, before }: ReviewContext, replan: 
   if (!saw) return [];
   const blank = Math.min(...before(step).map((piece) => extents(piece.blank)[0]));
   const spare = blank - lengthForSlices(step.count, { ...step, hold: { mm: 0 } }, saw.kerf.mm);
-  const likely = step.count * saw.setting.likely.mm;
+  const kerf = saw.kerfOff ?? KERF_OFF;
+  // The stop is off alike at every slice, and the kerf at every cut; the two are not off together.
+  const likely = Math.hypot(step.count * saw.setting.likely.mm, (step.count + 1) * kerf.likely.mm);
   const noise = noiseOf(build.shop);
   if (spare < -noise || spare >= likely - noise) return [];
   return [
@@ -257,11 +259,11 @@ function sliceMargin(step: SliceStep, { build, before }: ReviewContext, replan: 
       message: [
         `After ${counted(step.count, 'slice')} `,
         ...(spare <= noise ? ['nothing'] : [{ mm: spare }]),
-        ' is left, less than the stop may be off by then: ',
+        ' is left, less than the stop and the kerf may be off by then: ',
         { mm: likely },
         ' nine times in ten. The last slice may be missing.',
       ],
-      numbers: { margin: Math.max(0, spare), likely, worst: step.count * saw.setting.worst.mm },
+      numbers: { margin: Math.max(0, spare), likely, worst: step.count * saw.setting.worst.mm + (step.count + 1) * kerf.worst.mm },
       fixes: [
         ...longerStrips(build, step, 2 * likely - spare).map((edit) => ({
           label: 'Lengthen the strips',

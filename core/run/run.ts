@@ -84,6 +84,7 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
       };
       const as = settled(step, inputs);
       const done = carryOut(as, inputs, own);
+      widen(own.sources, build.shop.band);
       for (const [id, source] of own.sources) sources.set(id, source);
       if (isStopped(done)) {
         notes.push(...own.notes);
@@ -142,6 +143,13 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
     problems: [...unsupported(build), ...notes, ...(stopped ? [stopped] : [])],
     played,
   };
+}
+
+/** Sizes scatter more, or less, than the spreads say: what the shop's readings missed its bands by goes into all of them. */
+function widen(sources: Sources, band = 1): void {
+  if (band === 1) return;
+  for (const [id, source] of sources)
+    sources.set(id, { ...source, likelyMm: source.likelyMm * band, worstMm: source.worstMm * Math.max(1, band) });
 }
 
 /** What a step finds on its inputs: of one that a later step takes too, only the parts named. */

@@ -1,5 +1,5 @@
 import type { BuildDocument, Step } from '../document';
-import { type DialReads, limitOf, machineFacts } from '../kit';
+import { type DialReads, limitOf, machineFacts, paceOf } from '../kit';
 import { countNeeded } from '../units';
 import { extents } from '../solid';
 import { machineOfStep, roomOf } from './list';
@@ -257,11 +257,12 @@ export function handMinutes(
 ): number {
   const { setUp, each, pass = 0, fixed, more, minutes: byPieces } = roomOf(step).labour;
   const own = entry && byPieces?.(step, entry.pieces);
-  if (own !== undefined) return times * own;
-  if (fixed) return times * fixed(step);
+  const pace = paceOf(build.shop, step.kind);
+  if (own !== undefined) return pace * times * own;
+  if (fixed) return pace * times * fixed(step);
   const machine = machineOfStep(step, build);
   if (machine && machineFacts(machine).away) return AWAY_MIN;
   const passes = (entry && pass > 0 ? passCount(step, entry, build) : 0) ?? 0;
   const minutes = (entry && passMinutes(step, entry, build)) ?? pass;
-  return setUp + each > 0 ? setUp + (each + (more?.(step) ?? 0) + minutes * passes) * pieces : 0;
+  return setUp + each > 0 ? pace * (setUp + (each + (more?.(step) ?? 0) + minutes * passes) * pieces) : 0;
 }

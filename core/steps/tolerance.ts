@@ -1,4 +1,4 @@
-import type { Spread } from '../kit';
+import { KERF_OFF, type Saw, type Spread } from '../kit';
 
 /** A comparison never fires below this share of the shop's step: what is smaller is the noise of arithmetic. */
 export const NOISE_SHARE = 0.01;
@@ -20,7 +20,12 @@ export interface ErrorSource {
   likelyMm: number;
   worstMm: number;
   basis: string;
+  /** What it is alike with, over all jobs: the spread of one saw's or machine's settings, a blade's kerf. Sources of no family teach nothing. */
+  family?: SourceFamily;
 }
+
+/** The family of a source: what spreads, and of which saw or machine. */
+export type SourceFamily = `${'setting' | 'kerf'}:${string}`;
 
 /** A size's tolerance: nine times in ten within `likely`, never beyond `worst`, mm. */
 export interface Tolerance {
@@ -31,9 +36,36 @@ export interface Tolerance {
 /** Books of all sources of a run. */
 export type Sources = Map<string, ErrorSource>;
 
-/** Enters a source and gives the errors of a size set by it alone. */
-export function settingErrors(sources: Sources, id: string, label: string, spread: Spread): Errors {
-  sources.set(id, { id, label, likelyMm: spread.likely.mm, worstMm: spread.worst.mm, basis: spread.basis });
+/** Enters a source and gives the errors of a size set by it alone. `tool` is the saw or machine that was set, by id. */
+export function settingErrors(
+  sources: Sources,
+  id: string,
+  label: string,
+  spread: Spread,
+  tool?: string,
+): Errors {
+  sources.set(id, {
+    id,
+    label,
+    likelyMm: spread.likely.mm,
+    worstMm: spread.worst.mm,
+    basis: spread.basis,
+    ...(tool === undefined ? {} : { family: `setting:${tool}` as const }),
+  });
+  return { [id]: 1 };
+}
+
+/** Enters the kerf of a saw, one source for all its cuts, and gives the errors of a size that one kerf goes into. */
+export function kerfErrors(sources: Sources, { id: saw, name, kerfOff = KERF_OFF }: Saw): Errors {
+  const id = `kerf:${saw}` as const;
+  sources.set(id, {
+    id,
+    label: `kerf of ${name}`,
+    likelyMm: kerfOff.likely.mm,
+    worstMm: kerfOff.worst.mm,
+    basis: kerfOff.basis,
+    family: id,
+  });
   return { [id]: 1 };
 }
 

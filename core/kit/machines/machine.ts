@@ -18,6 +18,8 @@ export interface Saw {
   rip?: Length;
   /** How far a fence or stop set on it may be off. */
   setting: Spread;
+  /** How surely the kerf is known; as common practice has it, if missing. */
+  kerfOff?: Spread;
   /** How far its cut may be off a right angle, degrees; nobody said if missing. */
   offSquare?: number;
   /** How deep it still cuts where nothing guides it, as with its rail taken away; as guided if missing. */

@@ -47,7 +47,7 @@ export function runCutApart(step: CutApartStep, inputs: readonly WorkPiece[], co
     context.sources,
     `${step.id}:fence`,
     `${step.along} cut apart at the fence of ${saw.name}`,
-    saw.setting,
+    saw.setting,saw.id
   );
   for (const piece of inputs) {
     const size = extents(piece.blank)[axis];

@@ -52,7 +52,7 @@ export const runFlatten = (step: FlattenStep, inputs: readonly WorkPiece[], cont
             context.sources,
             `${step.id}:thickness`,
             `thickness set on ${machine.name}`,
-            machine.setting,
+            machine.setting,machine.id
           )
         : errors[2],
     ],

@@ -6,7 +6,7 @@ import type { Length } from '../../units';
 import { sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
-import { settingErrors } from '../tolerance';
+import { addErrors, kerfErrors, settingErrors } from '../tolerance';
 
 /** Saws every piece through its thickness into leaves alike, the lowest first. */
 export interface ResawStep extends StepBase {
@@ -57,8 +57,9 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
     context.sources,
     `${step.id}:leaf`,
     `leaves resawn on ${saw.name}`,
-    saw.setting,
+    saw.setting,saw.id
   );
+  const kerf = kerfErrors(context.sources, saw);
   for (const piece of inputs) {
     const thick = extents(piece.blank)[2];
     const leaf = (thick - (leaves - 1) * saw.kerf.mm) / leaves;
@@ -78,6 +79,8 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
     const room = thick - (leaves - 1) * saw.kerf.mm;
     const sizes = leavesOf(piece.id, room, leaves, context.measuredLeaves);
     if (!sizes) context.notes.push(leavesTooThick(step, piece.id, thick, { kerf: saw.kerf.mm, context }));
+    // What the leaves are beside their setting off the middle: what the kerfs really take is shared by all of them.
+    const leafErrors = addErrors([errors, 1], [kerf, -(leaves - 1) / leaves]);
     let rest: Blank = toOrigin(piece.blank);
     let at = 0;
     for (let i = 0; i < leaves; i++) {
@@ -86,11 +89,11 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
       pieces.push({
         id: `${piece.id}.${i + 1}`,
         blank: toOrigin(low),
-        errors: [piece.errors[0], piece.errors[1], errors],
+        errors: [piece.errors[0], piece.errors[1], leafErrors],
       });
       if (!above) break;
-      const [kerf, next] = splitBlank(above, across(2, at + own + saw.kerf.mm));
-      lost = book(lost, 'kerf', kerf);
+      const [dust, next] = splitBlank(above, across(2, at + own + saw.kerf.mm));
+      lost = book(lost, 'kerf', dust);
       rest = next;
       at += own + saw.kerf.mm;
     }

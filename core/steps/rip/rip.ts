@@ -280,8 +280,8 @@ function stripErrors(step: RipStep, slot: Slot, saw: Saw, { sources }: RunContex
   const fence = step.fence === 'shared' ? slot.width.mm.toFixed(4) : slot.id;
   const where = step.fence === 'shared' ? 'one fence setting' : 'its own fence setting';
   return [
-    settingErrors(sources, `${step.id}:length`, 'length as crosscut', saw.setting),
-    settingErrors(sources, `${step.id}:fence:${fence}`, `ripped at ${where}`, saw.setting),
+    settingErrors(sources, `${step.id}:length`, 'length as crosscut', saw.setting, saw.id),
+    settingErrors(sources, `${step.id}:fence:${fence}`, `ripped at ${where}`, saw.setting, saw.id),
     settingErrors(sources, `${step.id}:thickness`, 'thickness as bought', saw.setting),
   ] as const;
 }

@@ -49,7 +49,7 @@ export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: R
     const errors = [0, 1, 2].map((a) => {
       const taken = own.find(({ dimension, min, max }) => axisOf(dimension) === a && min + max > 0);
       return taken
-        ? settingErrors(context.sources, `${step.id}:${a}`, `trimmed with ${setting.name}`, setting.spread)
+        ? settingErrors(context.sources, `${step.id}:${a}`, `trimmed with ${setting.name}`, setting.spread, setting.id)
         : piece.errors[a];
     });
     if (cut.blank.cells.length === 0)
@@ -69,13 +69,13 @@ function cutterSetting(step: TrimStep, cutter: Cutter, context: RunContext) {
     if (isStopped(saw)) return saw;
     const trim = (blank: Blank, removals: readonly Removal[], ledger: Ledger) =>
       sawOff(blank, removals, saw.kerf.mm, ledger);
-    return { name: saw.name, spread: saw.setting, trim };
+    return { id: saw.id, name: saw.name, spread: saw.setting, trim };
   }
   const machine = machineOf(step, cutter.machine, context, 'trim');
   if (isStopped(machine)) return machine;
   const trim = (blank: Blank, removals: readonly Removal[], ledger: Ledger) =>
     takeOff(blank, removals, machine, ledger);
-  return { name: machine.name, spread: machine.setting, trim };
+  return { id: machine.id, name: machine.name, spread: machine.setting, trim };
 }
 
 function sawOff(

@@ -1,0 +1,76 @@
+import { EntitySchema } from 'typeorm';
+import { json } from './columns';
+
+/** A line of the log: what is filtered by as columns, the whole beside them. */
+export interface LogLineRow {
+  id: string;
+  shopId: string;
+  jobId: string;
+  line: string;
+  kind: string;
+  stepKind: string;
+  tool: string | null;
+  wood: string | null;
+  dimension: string | null;
+  takenAt: Date;
+  predicted: number | null;
+  measured: number | null;
+  likely: number | null;
+  /** Everything else that the line says, and the rows it teaches. */
+  details: unknown;
+  taught: unknown;
+}
+const number = { type: 'double', nullable: true } as const;
+export const LogLineEntity = new EntitySchema<LogLineRow>({
+  name: 'log_line',
+  columns: {
+    id: { type: 'bigint', primary: true, generated: 'increment' },
+    shopId: { name: 'shop_id', type: 'uuid' },
+    jobId: { name: 'job_id', type: 'uuid' },
+    line: { type: 'varchar', length: 160 },
+    kind: { type: 'varchar', length: 20 },
+    stepKind: { name: 'step_kind', type: 'varchar', length: 40 },
+    tool: { type: 'varchar', length: 80, nullable: true },
+    wood: { type: 'varchar', length: 80, nullable: true },
+    dimension: { type: 'varchar', length: 20, nullable: true },
+    takenAt: { name: 'taken_at', type: 'datetime', precision: 3 },
+    predicted: number,
+    measured: number,
+    likely: number,
+    details: { type: 'longtext', transformer: json },
+    taught: { type: 'longtext', transformer: json, nullable: true },
+  },
+  indices: [
+    { name: 'ix_log_line_shop', columns: ['shopId', 'takenAt'] },
+    { name: 'ix_log_line_job', columns: ['jobId'] },
+  ],
+  foreignKeys: (['shop', 'job'] as const).map((target) => ({
+    name: `fk_log_line_${target}`,
+    target,
+    columnNames: [`${target}Id`],
+    referencedColumnNames: ['id'],
+    onDelete: 'CASCADE' as const,
+  })),
+});
+
+/** Which version of a job stands in the log. */
+export interface LoggedJobRow {
+  jobId: string;
+  version: number;
+}
+export const LoggedJobEntity = new EntitySchema<LoggedJobRow>({
+  name: 'logged_job',
+  columns: {
+    jobId: { name: 'job_id', type: 'uuid', primary: true },
+    version: { type: 'bigint' },
+  },
+  foreignKeys: [
+    {
+      name: 'fk_logged_job_job',
+      target: 'job',
+      columnNames: ['jobId'],
+      referencedColumnNames: ['id'],
+      onDelete: 'CASCADE',
+    },
+  ],
+});
