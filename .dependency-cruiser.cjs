@@ -9,7 +9,7 @@ const only = (name, from, allowed, comment) => ({
   to: { path: '^(core|contract|server|web|demo|e2e|benchmarks|scripts)/', pathNot: allowed },
 });
 /** Rooms of core from the ground up: each may import those before it and itself. */
-const STOREYS = ['units', 'wood', 'curve', 'solid', 'picture', 'kit', 'document', 'steps', 'run', 'shaping', 'sizes', 'plan', 'edit', 'stock', 'glueup', 'layup', 'bench', 'log', 'review', 'clearing', 'recovery', 'notes', 'view', 'exchange'];
+const STOREYS = ['units', 'wood', 'curve', 'solid', 'picture', 'kit', 'document', 'steps', 'run', 'shaping', 'sizes', 'plan', 'edit', 'stock', 'glueup', 'layup', 'bench', 'cost', 'log', 'review', 'clearing', 'recovery', 'notes', 'view', 'exchange'];
 /** Layers of web from the ground up, likewise. */
 const LAYERS = ['workers', 'app', 'parts', 'drawing', 'screens'];
 const storeys = (folder, names, also) =>

@@ -1,6 +1,7 @@
 import * as yup from 'yup';
-import { BAND_LIMITS, MOST_LEARNED, PACE_LIMITS } from '../core/kit';
-import { exact, id, oneSpread, text } from './lengths';
+import { BAND_LIMITS, MOST_LEARNED, MOST_MINOR, MOST_RATES, MOST_RULES, PACE_LIMITS } from '../core/kit';
+import { oneOf, optionalList } from './fields';
+import { exact, id, notNegative, oneSpread, text } from './lengths';
 
 /* What a shop's log taught it, as it stands in the kit. */
 
@@ -39,6 +40,50 @@ export const paces = () =>
       }).required(),
     )
     .max(100)
+    .optional();
+
+/** Rules of the shop's own. */
+export const rules = () =>
+  yup
+    .array(
+      exact({
+        id: id(),
+        words: text(200).required(),
+        step: text(40).required(),
+        dimension: oneOf('length', 'width', 'thickness'),
+        side: oneOf('below', 'above'),
+        size: notNegative(),
+      }).required(),
+    )
+    .max(MOST_RULES)
+    .optional();
+
+const minor = () => yup.number().integer().min(0).max(MOST_MINOR).required();
+const pct = (most: number) => yup.number().min(0).max(most).optional();
+
+/** What things cost the shop. */
+export const rates = () =>
+  exact({
+    handMinor: minor().optional(),
+    people: optionalList(exact({ person: id(), minor: minor() }), MOST_RATES),
+    machines: optionalList(exact({ tool: id(), minor: minor() }), MOST_RATES),
+    edges: optionalList(
+      exact({ tool: id(), minor: minor(), metres: yup.number().moreThan(0).max(1_000_000).required() }),
+      MOST_RATES,
+    ),
+    glue: optionalList(exact({ adhesive: id(), minor: minor() }), MOST_RATES),
+    wood: optionalList(exact({ species: id(), minor: minor() }), MOST_RATES),
+    markupPct: pct(1000),
+    taxPct: pct(100),
+    breaks: optionalList(
+      exact({
+        from: yup.number().integer().min(2).max(100_000).required(),
+        pct: yup.number().min(0).max(100).required(),
+      }),
+      20,
+    ),
+  })
+    .default(undefined)
     .optional();
 
 /** How much wider sizes scatter. */

@@ -55,6 +55,9 @@ export interface LogChoices {
   jobs: { id: string; name: string }[];
 }
 
+/** Something that failed, as causes are counted of it. */
+export type LoggedCause = Pick<LogLine, 'cause' | 'struck' | 'lostMinor' | 'at'> & { job: string };
+
 /** A page of the log, the newest lines first. */
 export interface LogReply {
   lines: LoggedLine[];
@@ -64,6 +67,8 @@ export interface LogReply {
   within: number;
   points: LogPoint[];
   choices: LogChoices;
+  /** What failed, of all the shop's jobs, the newest first. */
+  causes: LoggedCause[];
   /** Over all readings of the shop, not only those asked for. */
   score: Score;
   /** Jobs whose newest state could not be read, by name. */

@@ -21,8 +21,19 @@ import {
 import { sharedKitIds } from '../core/steps';
 import { adhesive, clampSet, climate, gluePractice, presence } from './gluing';
 import { oneOf } from './fields';
-import { band, learned, paces, renewed } from './learned';
-import { amount, display, exact, id, length, maybeOneOf, oneSpread, optionalLength, text, version } from './lengths';
+import { band, learned, paces, rates, renewed, rules } from './learned';
+import {
+  amount,
+  display,
+  exact,
+  id,
+  length,
+  maybeOneOf,
+  oneSpread,
+  optionalLength,
+  text,
+  version,
+} from './lengths';
 
 const positive = (what: string) =>
   length().test(
@@ -199,6 +210,8 @@ export const shopSnapshot = () =>
       .optional(),
     paces: paces(),
     band: band(),
+    rules: rules(),
+    rates: rates(),
     learned: learned(),
     renewed: renewed(),
     ladders: yup

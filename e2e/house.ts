@@ -183,6 +183,19 @@ export const allSent = (page: Page) =>
     )
     .toBe(0);
 
+/** Where something lies once it has come to rest: what is found meanwhile may still push it down. */
+export async function restingBox(field: Locator) {
+  let last = '';
+  await expect
+    .poll(async () => {
+      const before = last;
+      last = JSON.stringify(await field.boundingBox());
+      return last !== 'null' && last === before;
+    })
+    .toBe(true);
+  return JSON.parse(last) as { x: number; y: number; width: number; height: number };
+}
+
 /** The order of the strips as the bench shows it, by id. */
 export const order = (page: Page): Promise<string[]> =>
   page

@@ -47,8 +47,8 @@ test('no route slides sideways at any width, but for drawings and tables in boxe
   for (const route of routes) {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(house.url + route);
-    await page.locator('main, p').first().waitFor();
-    await page.waitForLoadState('networkidle');
+    await page.locator('main h1, main [data-bench-step]').first().waitFor({ state: 'attached' });
+    await page.waitForTimeout(400);
     for (const width of WIDTHS) {
       await page.setViewportSize({ width, height: 844 });
       await page.waitForTimeout(150);
@@ -253,10 +253,9 @@ test.describe('in the hand', () => {
     const twice = 'html { -webkit-text-size-adjust: 200% !important; text-size-adjust: 200% !important }';
     for (const { address } of everyAddress(await demoJob(page, house, /tiller/))) {
       await page.goto(house.url + address);
-      await page.locator('main, p').first().waitFor();
-      await page.waitForLoadState('networkidle');
+      await page.locator('main h1, main [data-bench-step]').first().waitFor({ state: 'attached' });
       await page.addStyleTag({ content: twice });
-      await page.waitForTimeout(150);
+      await page.waitForTimeout(400);
       await expect.poll(() => tooWide(page), address).toEqual([]);
     }
     await page.goto(house.url + (await demoJob(page, house, /Galley chopping block/)));

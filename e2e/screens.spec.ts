@@ -1,4 +1,4 @@
-import { comesOut, expect, makeJob, mark, openJob, stored, test, type } from './house';
+import { comesOut, expect, makeJob, mark, openJob, restingBox, stored, test, type } from './house';
 
 test('the kit is edited, grown and pruned, and is the same after loading again', async ({ page, house }) => {
   await page.goto(`${house.url}/kit`);
@@ -169,8 +169,7 @@ test('a length is stepped by keys and dragged by its unit', async ({ page, house
   await page.keyboard.press('ArrowDown');
   await expect(thickness).toHaveValue('1 23/32');
   const unit = thickness.locator('xpath=following-sibling::span');
-  const box = await unit.boundingBox();
-  if (!box) throw new Error('no unit');
+  const box = await restingBox(unit);
   await page.mouse.move(box.x + 5, box.y + 10);
   await page.mouse.down();
   await page.mouse.move(box.x + 5 + 24, box.y + 10, { steps: 6 });

@@ -4,6 +4,7 @@ import {
   LOG_FILTERS,
   LOG_PAGE,
   type LogFilter,
+  type LoggedCause,
   type LoggedLine,
   type LogPoint,
   type LogReply,
@@ -48,10 +49,16 @@ function whereOf(shop: string, filter: LogFilter): { where: string; values: unkn
   if (filter.job) add('CAST(l.job_id AS CHAR) = ?', filter.job);
   if (filter.season && MONTHS[filter.season]) add('MONTH(l.taken_at) IN (?)', MONTHS[filter.season]);
   if (filter.from && DAY.test(filter.from)) add('l.taken_at >= ?', new Date(`${filter.from}T00:00:00Z`));
-  if (filter.to && DAY.test(filter.to)) add('l.taken_at < ? + INTERVAL 1 DAY', new Date(`${filter.to}T00:00:00Z`));
+  if (filter.to && DAY.test(filter.to))
+    add('l.taken_at < ? + INTERVAL 1 DAY', new Date(`${filter.to}T00:00:00Z`));
   if (filter.text) {
     const like = `%${filter.text.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
-    add("(j.name LIKE ? OR JSON_VALUE(l.details, '$.name') LIKE ? OR JSON_VALUE(l.details, '$.words') LIKE ?)", like, like, like);
+    add(
+      "(j.name LIKE ? OR JSON_VALUE(l.details, '$.name') LIKE ? OR JSON_VALUE(l.details, '$.words') LIKE ?)",
+      like,
+      like,
+      like,
+    );
   }
   return { where: parts.join(' AND '), values };
 }
@@ -64,14 +71,18 @@ interface LineText {
   jobName: string;
   details: string;
 }
-const lineOf = ({ job, jobName, details }: LineText): LoggedLine => ({ ...JSON.parse(details), job, jobName });
+const lineOf = ({ job, jobName, details }: LineText): LoggedLine => ({
+  ...JSON.parse(details),
+  job,
+  jobName,
+});
 
 /** A page of the log, brought up to the jobs as they stand. */
 export async function readLog(source: DataSource, caller: Caller, filter: LogFilter): Promise<LogReply> {
   const unread = await refreshLog(source, caller);
   const { where, values } = whereOf(caller.shop, filter);
   const skip = Math.max(0, Math.floor(Number(filter.skip ?? 0)) || 0);
-  const [lines, counts, points, choices, score] = await Promise.all([
+  const [lines, counts, points, choices, causes, score] = await Promise.all([
     source.query(
       `SELECT l.job_id AS job, j.name AS jobName, l.details ${FROM} WHERE ${where} ORDER BY l.taken_at DESC, l.id DESC LIMIT ${LOG_PAGE} OFFSET ${skip}`,
       values,
@@ -82,6 +93,7 @@ export async function readLog(source: DataSource, caller: Caller, filter: LogFil
     ) as Promise<{ total: string; sizes: string | null; within: string | null }[]>,
     pointsOf(source, where, values),
     choicesOf(source, caller),
+    causesOfShop(source, caller),
     scoreOfShop(source, caller),
   ]);
   const [{ total, sizes, within }] = counts;
@@ -92,18 +104,26 @@ export async function readLog(source: DataSource, caller: Caller, filter: LogFil
     within: Number(within ?? 0),
     points,
     choices,
+    causes,
     score,
     unread,
   };
 }
 
 async function pointsOf(source: DataSource, where: string, values: unknown[]): Promise<LogPoint[]> {
-  const rows: { at: Date; predicted: number; measured: number; likely: number; tool: string | null; wood: string | null; stepKind: string }[] =
-    await source.query(
-      `SELECT l.taken_at AS at, l.predicted, l.measured, l.likely, l.tool, l.wood, l.step_kind AS stepKind ${FROM}
-        WHERE ${where} AND l.kind IN ('size', 'minutes') AND l.predicted IS NOT NULL AND l.measured IS NOT NULL ORDER BY l.taken_at DESC, l.id DESC LIMIT ${MOST_POINTS}`,
-      values,
-    );
+  const rows: {
+    at: Date;
+    predicted: number;
+    measured: number;
+    likely: number;
+    tool: string | null;
+    wood: string | null;
+    stepKind: string;
+  }[] = await source.query(
+    `SELECT l.taken_at AS at, l.predicted, l.measured, l.likely, l.tool, l.wood, l.step_kind AS stepKind ${FROM}
+        WHERE ${where} AND l.kind = 'size' AND l.predicted IS NOT NULL AND l.measured IS NOT NULL ORDER BY l.taken_at DESC, l.id DESC LIMIT ${MOST_POINTS}`,
+    values,
+  );
   return rows.map(({ at, tool, wood, likely, ...row }) => ({
     ...row,
     likely: likely ?? 0,
@@ -134,6 +154,21 @@ async function choicesOf(source: DataSource, { shop }: Caller): Promise<LogReply
   };
 }
 
+/** The most failures that causes are counted of. */
+const MOST_CAUSES = 2000;
+
+async function causesOfShop(source: DataSource, { shop }: Caller): Promise<LoggedCause[]> {
+  const rows: LineText[] = await source.query(
+    `SELECT l.job_id AS job, j.name AS jobName, l.details ${FROM}
+      WHERE l.shop_id = ? AND j.deleted_at IS NULL AND l.kind = 'failure' ORDER BY l.taken_at DESC LIMIT ${MOST_CAUSES}`,
+    [shop],
+  );
+  return rows.map((row) => {
+    const { cause, struck, lostMinor, at, job } = lineOf(row);
+    return { cause, struck, lostMinor, at, job };
+  });
+}
+
 /** The score counts the newest readings: a shop of long ago is another shop. */
 const SCORED = 5000;
 
@@ -162,9 +197,10 @@ export async function readLogRows(source: DataSource, caller: Caller): Promise<L
       `SELECT l.job_id AS job, l.taken_at AS at, l.tool, l.wood, l.taught ${FROM} WHERE ${where} ORDER BY l.taken_at DESC, l.id DESC LIMIT ${MOST_ROWS}`,
       [caller.shop],
     );
-  const [{ many }]: { many: string }[] = await source.query(`SELECT COUNT(*) AS many ${FROM} WHERE ${where}`, [
-    caller.shop,
-  ]);
+  const [{ many }]: { many: string }[] = await source.query(
+    `SELECT COUNT(*) AS many ${FROM} WHERE ${where}`,
+    [caller.shop],
+  );
   const rows = lines.flatMap(({ job, at, tool, wood, taught }) =>
     (JSON.parse(taught) as TaughtRow[]).map(
       (row): DatedRow => ({
@@ -182,11 +218,29 @@ export async function readLogRows(source: DataSource, caller: Caller): Promise<L
 /** The most lines of one table, so that a spreadsheet still opens it. */
 const MOST_TABLE = 250_000;
 const HEADS = [
-  'taken', 'job', 'step', 'kind of step', 'what', 'dimension', 'piece', 'machine', 'wood', 'predicted', 'measured', 'likely', 'who', 'gauge', 'words',
+  'taken',
+  'job',
+  'step',
+  'kind of step',
+  'what',
+  'dimension',
+  'piece',
+  'machine',
+  'wood',
+  'predicted',
+  'measured',
+  'likely',
+  'who',
+  'gauge',
+  'words',
 ] as const;
 
 /** All that fits what was asked as a table: sizes in mm, times in minutes, with points for decimals. */
-export async function readLogCsv(source: DataSource, caller: Caller, filter: LogFilter): Promise<{ csv: string }> {
+export async function readLogCsv(
+  source: DataSource,
+  caller: Caller,
+  filter: LogFilter,
+): Promise<{ csv: string }> {
   await refreshLog(source, caller);
   const { where, values } = whereOf(caller.shop, filter);
   const lines: LineText[] = await source.query(
@@ -194,9 +248,40 @@ export async function readLogCsv(source: DataSource, caller: Caller, filter: Log
     values,
   );
   const data = lines.map((text) => {
-    const { at, jobName, name, stepKind, kind, dimension, piece, toolName, wood, predicted, measured, likely, who, gauge, words } =
-      lineOf(text);
-    return [at, jobName, name, stepKind, kind, dimension, piece, toolName, wood, predicted, measured, likely, who, gauge, words];
+    const {
+      at,
+      jobName,
+      name,
+      stepKind,
+      kind,
+      dimension,
+      piece,
+      toolName,
+      wood,
+      predicted,
+      measured,
+      likely,
+      who,
+      gauge,
+      words,
+    } = lineOf(text);
+    return [
+      at,
+      jobName,
+      name,
+      stepKind,
+      kind,
+      dimension,
+      piece,
+      toolName,
+      wood,
+      predicted,
+      measured,
+      likely,
+      who,
+      gauge,
+      words,
+    ];
   });
   // A spreadsheet must not take a name for a formula.
   return { csv: Papa.unparse({ fields: [...HEADS], data }, { escapeFormulae: true }) };

@@ -26,12 +26,15 @@ const SCREENS: Record<Address, LazyExoticComponent<ComponentType>> = {
   'jobs/:id/wood/sheet': fetched(() => import('./screens/wood/SetUpSheet'), 'SetUpSheet'),
   'jobs/:id/sheets': fetched(() => import('./screens/job/Sheets'), 'Sheets'),
   'jobs/:id/look': fetched(() => import('./screens/look/LookScreen'), 'LookScreen'),
+  'jobs/:id/cost': fetched(() => import('./screens/job/CostScreen'), 'CostScreen'),
+  'jobs/:id/record': fetched(() => import('./screens/job/RecordScreen'), 'RecordScreen'),
   'jobs/:id/rehearse/:step': fetched(() => import('./screens/job/glue/RehearseScreen'), 'RehearseScreen'),
   'jobs/:id/bench': fetched(() => import('./screens/atbench/AtBench'), 'AtBench'),
   calendar: fetched(() => import('./screens/calendar/Calendar'), 'Calendar'),
   rack: fetched(() => import('./screens/rack/Rack'), 'Rack'),
   kit: fetched(() => import('./screens/kit/Kit'), 'Kit'),
   gauges: fetched(() => import('./screens/Gauges'), 'Gauges'),
+  log: fetched(() => import('./screens/log/LogScreen'), 'LogScreen'),
   tables: fetched(() => import('./screens/Tables'), 'Tables'),
 };
 

@@ -10,14 +10,7 @@ import {
 import { extents } from '../solid';
 import { adhesiveFor, glueUpOf } from '../glueup';
 import { KERF_OFF } from '../kit';
-import {
-  asSlicing,
-  lengthForSlices,
-  massOf,
-  roomOf,
-  type Timeline,
-  type WorkPiece,
-} from '../steps';
+import { asSlicing, lengthForSlices, massOf, roomOf, type Timeline, type WorkPiece } from '../steps';
 import type { Quantity } from './gauges';
 
 /** How a check came out: good, to be minded, or not good enough. */
@@ -267,10 +260,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
         extents(entry.entered[0].blank)[0] -
         lengthForSlices(n, { ...slicing, hold: { mm: 0 } }, saw.kerf.mm) -
         saw.kerf.mm;
-      const good = Math.hypot(
-        n * saw.setting.likely.mm,
-        (n + 1) * (saw.kerfOff ?? KERF_OFF).likely.mm,
-      );
+      const good = Math.hypot(n * saw.setting.likely.mm, (n + 1) * (saw.kerfOff ?? KERF_OFF).likely.mm);
       return {
         verdict: graded(Math.abs(left - wanted), good),
         words: ['Left of the blank: ', { mm: left }, '; planned ', { mm: wanted }, '.'],

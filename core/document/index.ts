@@ -11,6 +11,7 @@ export * from './gist';
 export * from './glueplan';
 export * from './graph';
 export * from './parcel';
+export * from './number';
 export * from './parts';
 export * from './place';
 export * from './refusal';

@@ -14,12 +14,13 @@ export const ALLOWANCES: Record<AllowanceName, { title: string; about: string }>
 };
 export const ALLOWANCE_NAMES = Object.keys(ALLOWANCES) as AllowanceName[];
 
-/** The shop by itself, as jobs take it along: what one job allows for is forgotten, and who works in the shop and what its log taught it stay there. */
+/** The shop by itself, as jobs take it along: what one job allows for is forgotten, and who works in the shop, what things cost it and what its log taught it stay there. */
 export function shopAlone({
   shopAllowances,
   people: _people,
   learned: _learned,
   renewed: _renewed,
+  rates: _rates,
   ...shop
 }: ShopSnapshot): ShopSnapshot {
   return shopAllowances ? { ...shop, allowances: { ...shop.allowances, ...shopAllowances } } : shop;

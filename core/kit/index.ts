@@ -15,6 +15,8 @@ export * from './machines';
 export * from './needs';
 export * from './practice';
 export * from './reading';
+export * from './rates';
+export * from './rules';
 export * from './setup';
 export * from './spread';
 export * from './supplies';

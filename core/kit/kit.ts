@@ -8,6 +8,8 @@ import type { Learned, Renewed, StepPace } from './learned';
 import type { Machine, Saw } from './machines';
 import type { Person } from './people';
 import type { GluePractice } from './practice';
+import type { Rates } from './rates';
+import type { OwnRule } from './rules';
 import type { Supply } from './supplies';
 
 /** What the shop adds so that enough is left to take off again. Amounts are per face, edge or end. */
@@ -74,6 +76,10 @@ export interface ShopSnapshot {
   /** How many times as long as planned its steps take, and how much wider its sizes scatter than its spreads say; 1 if missing. */
   paces?: StepPace[];
   band?: number;
+  /** What things cost here. Only the shop has it: it stands in no job, and so in no file. */
+  rates?: Rates;
+  /** Rules of its own, which become findings. */
+  rules?: OwnRule[];
   /** What was taken over from the log, and what was renewed since. Only the shop has it, like its people. */
   learned?: Learned[];
   renewed?: Renewed[];

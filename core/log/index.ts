@@ -1,4 +1,5 @@
 export * from './bands';
+export * from './causes';
 export * from './drift';
 export * from './estimate';
 export * from './fineness';

@@ -27,7 +27,8 @@ const lossOf = (losses: readonly Loss[], id: string): Loss => {
   if (!loss) throw new Error(`no ${id}`);
   return loss;
 };
-const kerfOf = (rows: readonly DatedRow[], with_ = shop) => lossOf(learn(rows, with_, NOW).losses, 'kerf:table-full');
+const kerfOf = (rows: readonly DatedRow[], with_ = shop) =>
+  lossOf(learn(rows, with_, NOW).losses, 'kerf:table-full');
 
 describe('what the log teaches of a shop', () => {
   it('is offered from six readings in three jobs on, where it matters, and told with its band', () => {
@@ -72,7 +73,9 @@ describe('what the log teaches of a shop', () => {
       9,
     );
   });
-  it.each(LOSS_KINDS.filter((kind) => 'put' in LOSSES[kind]))('%s is put into the kit and back again', (kind) => {
+  it.each(
+    LOSS_KINDS.filter((kind) => 'put' in LOSSES[kind]),
+  )('%s is put into the kit and back again', (kind) => {
     const of = { kerf: 'bandsaw', takeOff: 'flattenPanel', pace: 'rip', setting: 'planer' }[kind as 'kerf'];
     const id = `${kind}:${of}`;
     const taken = takeOver(shop, id, { value: 2.5, likely: 0.1, readings: 9 }, 'now');
@@ -87,7 +90,10 @@ describe('what the log teaches of a shop', () => {
     expect(learn(rows, { ...shop, saws: [] }, NOW).losses).toEqual([]);
     const renewed = { ...shop, renewed: [{ id: 'kerf:table-full', at: rows[4].at, from: 3 }] };
     expect(kerfOf(rows, renewed)).toMatchObject({ readings: 2, practice: 3 });
-    expect(takeOver({ ...shop, saws: [] }, 'kerf:table-full', { value: 3, likely: 0.1, readings: 9 }, 'now').learned).toBeUndefined();
+    expect(
+      takeOver({ ...shop, saws: [] }, 'kerf:table-full', { value: 3, likely: 0.1, readings: 9 }, 'now')
+        .learned,
+    ).toBeUndefined();
   });
   it('asks about a blade that was changed, after ten jobs, from when and by how much; and not about one that stayed', () => {
     const { normal } = randomOf(7);
@@ -165,9 +171,18 @@ describe('what the log teaches of a shop', () => {
 });
 
 describe('how honest bands are', () => {
-  const line = (i: number, off: number) => ({ at: new Date(NOW + i * DAY).toISOString(), predicted: 40, measured: 40 + off, likely: 0.2 });
+  const line = (i: number, off: number) => ({
+    at: new Date(NOW + i * DAY).toISOString(),
+    predicted: 40,
+    measured: 40 + off,
+    likely: 0.2,
+  });
   it('is the share of readings within their band, slips left out, and what the bands must be widened by', () => {
-    const score = scoreOf([...Array.from({ length: 9 }, (_, i) => line(i, 0.1)), line(9, 0.25), line(10, 10)]);
+    const score = scoreOf([
+      ...Array.from({ length: 9 }, (_, i) => line(i, 0.1)),
+      line(9, 0.25),
+      line(10, 10),
+    ]);
     expect(score).toMatchObject({ counted: 10, within: 9 });
     const narrow = scoreOf(Array.from({ length: 200 }, (_, i) => line(i, i % 3 === 0 ? 0.3 : 0.1)));
     expect(narrow.factor).toBeGreaterThan(1.3);

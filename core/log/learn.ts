@@ -54,8 +54,11 @@ export interface Loss {
   /** It can be taken over with one press; else what is done about it is told. */
   takes: boolean;
   advice?: string;
-  /** Common practice it was learned from: six readings' worth. */
+  /** Common practice it was learned from: a mean as six readings, a spread as ten degrees of freedom. */
   practice: number;
+  /** What the readings alone say; of a spread, how many degrees of freedom it is known by, practice among them. */
+  alone?: number;
+  nu?: number;
   levels: LossLevel[];
   drift?: Drifted;
   /** When it was last taken over, and what stood there before. */
@@ -199,7 +202,13 @@ const jobsOf = (rows: readonly DatedRow[]): number => new Set(rows.map(({ job })
 
 function meanLoss(
   { id, value, se }: { id: string; value: number; se: number },
-  { rows, weights, d, s2, shop }: Around & { d: ReadonlyMap<string, number>; s2: ReadonlyMap<string, number> },
+  {
+    rows,
+    weights,
+    d,
+    s2,
+    shop,
+  }: Around & { d: ReadonlyMap<string, number>; s2: ReadonlyMap<string, number> },
 ): Loss[] {
   const loss = lossOf(id);
   const standing = loss?.room.standing(shop, loss.of);
@@ -222,9 +231,14 @@ function meanLoss(
     // What this one alone says, with all else as it was found.
     own:
       (row.y -
-        Object.entries(row.a).reduce((sum, [each, a]) => sum + (each === id ? 0 : a * (d.get(each) ?? 0)), 0)) /
+        Object.entries(row.a).reduce(
+          (sum, [each, a]) => sum + (each === id ? 0 : a * (d.get(each) ?? 0)),
+          0,
+        )) /
       row.a[id],
-    v: (Object.entries(row.b).reduce((sum, [each, b]) => sum + b * (s2.get(each) ?? 0), 0) + row.g2) / row.a[id] ** 2,
+    v:
+      (Object.entries(row.b).reduce((sum, [each, b]) => sum + b * (s2.get(each) ?? 0), 0) + row.g2) /
+      row.a[id] ** 2,
   }));
   const taken = shop.learned?.findLast((each) => each.id === id);
   return [
@@ -244,7 +258,8 @@ function meanLoss(
       takes: room.put !== undefined,
       ...(room.advice === undefined ? {} : { advice: room.advice }),
       practice: practiceOf(shop, id) ?? standing.value,
-      levels: levelsIn(parts, { unit: room.unit, practice: inLog(room.unit, practiceOf(shop, id) ?? 0), d: d.get(id) ?? 0 }),
+      ...aloneOf(parts, { unit: room.unit, practice: inLog(room.unit, practiceOf(shop, id) ?? 0) }),
+      levels: levelsIn(parts, room.unit, inLog(room.unit, practiceOf(shop, id) ?? 0)),
       ...driftIn(parts),
       ...(taken ? { taken: { at: taken.at, was: taken.was } } : {}),
     },
@@ -258,11 +273,20 @@ interface Part {
   v: number;
 }
 
-/** Machines, woods and seasons that differ, those that speak for themselves. */
-function levelsIn(
+/** What readings say without common practice, by how finely each was read; nothing where none is believed. */
+function aloneOf(
   parts: readonly Part[],
-  { unit, practice }: { unit: 'mm' | 'times'; practice: number; d: number },
-): LossLevel[] {
+  { unit, practice }: { unit: 'mm' | 'times'; practice: number },
+): { alone?: number } {
+  const usable = parts.filter(({ v, row }) => v > 0 && !row.df);
+  const weight = usable.reduce((sum, { w, v, row }) => sum + (w * (row.f ?? 1)) / v, 0);
+  if (!(weight > 0)) return {};
+  const mean = usable.reduce((sum, { w, v, own, row }) => sum + (own * w * (row.f ?? 1)) / v, 0) / weight;
+  return { alone: unlog(unit, practice + mean) };
+}
+
+/** Machines, woods and seasons that differ, those that speak for themselves. */
+function levelsIn(parts: readonly Part[], unit: 'mm' | 'times', practice: number): LossLevel[] {
   const good = parts.filter(({ w, row }) => w >= 0.5 && !row.df);
   if (good.length < OFFER_READINGS) return [];
   const spread = Math.sqrt(median(good.map(({ v }) => v)));
@@ -291,7 +315,9 @@ function levelsIn(
           : [],
       )
       .toSorted((x, y) =>
-        by === 'season' ? SEASONS.indexOf(x.id as Season) - SEASONS.indexOf(y.id as Season) : x.value - y.value,
+        by === 'season'
+          ? SEASONS.indexOf(x.id as Season) - SEASONS.indexOf(y.id as Season)
+          : x.value - y.value,
       );
   });
 }
@@ -365,6 +391,7 @@ function spreadLoss(
       takes: room.put !== undefined,
       ...(room.advice === undefined ? {} : { advice: room.advice }),
       practice: practiceOf(shop, id) ?? standing.value,
+      nu,
       levels: [],
       ...(taken ? { taken: { at: taken.at, was: taken.was } } : {}),
     },

@@ -1,4 +1,4 @@
-import type { DimensionName, StepKind } from '../document';
+import type { DimensionName, FailureKind, StepKind } from '../document';
 import type { Row } from './estimate';
 
 /** What a line of the log tells of. */
@@ -15,7 +15,8 @@ export const LINE_KIND_NAMES = Object.keys(LINE_KINDS) as LineKind[];
 export const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const;
 export type Season = (typeof SEASONS)[number];
 /** The season of a moment, by its month in universal time; december to february is winter. */
-export const seasonOf = (at: string): Season => SEASONS[Math.floor(((new Date(at).getUTCMonth() + 1) % 12) / 3)];
+export const seasonOf = (at: string): Season =>
+  SEASONS[Math.floor(((new Date(at).getUTCMonth() + 1) % 12) / 3)];
 
 /** A row as a job gives it: with what each mean was taken to be when it was predicted. */
 export interface TaughtRow extends Row {
@@ -49,5 +50,10 @@ export interface LogLine {
   who?: string;
   gauge?: string;
   words?: string;
+  /** What failed, and how many pieces it struck. */
+  cause?: FailureKind;
+  struck?: number;
+  /** What the wood of those pieces cost, in minor units, where the job knows what its wood costs. */
+  lostMinor?: number;
   rows: TaughtRow[];
 }

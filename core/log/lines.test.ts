@@ -20,7 +20,14 @@ const reading = (
   dimension: Reading['dimension'],
   value: number,
   more: Partial<Reading> = {},
-): Reading => ({ id: `${step}.${dimension}.${more.piece ?? ''}`, step, dimension, measured: mm(value), taken: AT, ...more });
+): Reading => ({
+  id: `${step}.${dimension}.${more.piece ?? ''}`,
+  step,
+  dimension,
+  measured: mm(value),
+  taken: AT,
+  ...more,
+});
 const sizes = (lines: readonly LogLine[]) => lines.filter(({ kind }) => kind === 'size');
 const rows = (lines: readonly LogLine[]) => lines.flatMap((line) => line.rows);
 
@@ -30,7 +37,10 @@ describe('lines of the log', () => {
     const rip = stepOfKind(build, 'rip');
     const [strip] = build.assemblies[0].slots;
     const lines = linesOf(
-      { ...build, readings: [reading(rip.id, 'width', strip.width.mm + 0.4, { piece: strip.id, who: 'Ada' })] },
+      {
+        ...build,
+        readings: [reading(rip.id, 'width', strip.width.mm + 0.4, { piece: strip.id, who: 'Ada' })],
+      },
       AT,
     );
     expect(sizes(lines)).toEqual([
@@ -64,16 +74,24 @@ describe('lines of the log', () => {
     const build = block();
     const rip = stepOfKind(build, 'rip');
     const width = build.assemblies[0].slots[1].width.mm;
-    const alike = build.assemblies[0].slots.filter((slot) => Math.abs(slot.width.mm - width) < 1e-6).slice(0, 4);
+    const alike = build.assemblies[0].slots
+      .filter((slot) => Math.abs(slot.width.mm - width) < 1e-6)
+      .slice(0, 4);
     const off = [0.2, 0.3, 0.4, 0.3];
     const taught = rows(
       linesOf(
-        { ...build, readings: alike.map(({ id }, i) => reading(rip.id, 'width', width + off[i], { piece: id })) },
+        {
+          ...build,
+          readings: alike.map(({ id }, i) => reading(rip.id, 'width', width + off[i], { piece: id })),
+        },
         AT,
       ),
     );
     expect(taught).toHaveLength(2);
-    expect(taught[0]).toMatchObject({ y: expect.closeTo(0.3, 6), b: { 'setting:table-full': 1, 'piece:shop': 0.25 } });
+    expect(taught[0]).toMatchObject({
+      y: expect.closeTo(0.3, 6),
+      b: { 'setting:table-full': 1, 'piece:shop': 0.25 },
+    });
     expect(taught[1]).toMatchObject({ df: 3, y: expect.closeTo(0.02 / 3, 6), a: {} });
   });
   it('a width of glued strips teaches what the joints gain, once strips were read', () => {
@@ -84,7 +102,9 @@ describe('lines of the log', () => {
     const milled = planned.steps.find(({ id }) => id === mill.id)?.pieces ?? [];
     const wide = planned.steps.find(({ id }) => id === glue?.id)?.greatest[1] ?? 0;
     const readings = [
-      ...milled.slice(0, 2).map(({ id, blank }) => reading(mill.id, 'width', extents(blank)[1] - 0.1, { piece: id })),
+      ...milled
+        .slice(0, 2)
+        .map(({ id, blank }) => reading(mill.id, 'width', extents(blank)[1] - 0.1, { piece: id })),
       reading(glue?.id ?? '', 'width', wide),
     ];
     const n = milled.length;
@@ -99,12 +119,18 @@ describe('lines of the log', () => {
   it('a thickness before and after teaches what comes off; one that was not read before, what the scale is off by', () => {
     const build = block();
     const glue = build.steps.find(({ kind }) => kind === 'glue');
-    const flatten = stepOfKind(build, 'flatten') as { id: string; top: { mm: number }; bottom: { mm: number } };
+    const flatten = stepOfKind(build, 'flatten') as {
+      id: string;
+      top: { mm: number };
+      bottom: { mm: number };
+    };
     const planned = run(build);
     const thick = planned.steps.find(({ id }) => id === glue?.id)?.greatest[2] ?? 0;
     const off = flatten.top.mm + flatten.bottom.mm;
     const after = reading(flatten.id, 'thickness', thick - 0.5 - off - 0.4);
-    const both = rows(linesOf({ ...build, readings: [reading(glue?.id ?? '', 'thickness', thick - 0.5), after] }, AT));
+    const both = rows(
+      linesOf({ ...build, readings: [reading(glue?.id ?? '', 'thickness', thick - 0.5), after] }, AT),
+    );
     expect(both.at(-1)).toMatchObject({
       y: expect.closeTo(-0.4, 6),
       a: { 'takeOff:flattenPanel': -1 },
@@ -117,22 +143,39 @@ describe('lines of the log', () => {
   it('a test cut and what is left of a blank teach the kerf', () => {
     const build = block();
     const slice = stepOfKind(build, 'slice') as { id: string; kind: string; count: number };
-    const check = (kind: Check['kind'], value: number): Check => ({ id: kind, step: slice.id, kind, values: [value], taken: AT });
+    const check = (kind: Check['kind'], value: number): Check => ({
+      id: kind,
+      step: slice.id,
+      kind,
+      values: [value],
+      taken: AT,
+    });
     const planned = run(build);
     const entry = planned.steps.find(({ id }) => id === slice.id);
     const saw = build.shop.saws[0];
     const cuts = slice.count + 1;
     const lost = linesOf({ ...build, checks: [check('kerf', 3.05)] }, AT);
     expect(lost).toEqual([
-      expect.objectContaining({ kind: 'check', measured: 3.05, predicted: saw.kerf.mm, words: expect.stringMatching(/test cut/) }),
+      expect.objectContaining({
+        kind: 'check',
+        measured: 3.05,
+        predicted: saw.kerf.mm,
+        words: expect.stringMatching(/test cut/),
+      }),
     ]);
-    expect(rows(lost)[0]).toMatchObject({ y: expect.closeTo(3.05 - saw.kerf.mm, 9), a: { 'kerf:table-full': 1 } });
+    expect(rows(lost)[0]).toMatchObject({
+      y: expect.closeTo(3.05 - saw.kerf.mm, 9),
+      a: { 'kerf:table-full': 1 },
+    });
     // The blade takes 0.1 mm less at every cut: so much more is left, and that is what the row says.
     const { head, thickness } = slice as unknown as { head: { mm: number }; thickness: { mm: number } };
     const blank = extents(entry?.entered[0].blank ?? { cells: [] })[0];
     const left = blank - head.mm - slice.count * thickness.mm - cuts * (saw.kerf.mm - 0.1);
     const [row] = rows(linesOf({ ...build, checks: [check('tail', left)] }, AT));
-    expect(row).toMatchObject({ y: expect.closeTo(0.1 * cuts, 6), a: { 'kerf:table-full': -cuts, 'bias:table-full:stop': -slice.count } });
+    expect(row).toMatchObject({
+      y: expect.closeTo(0.1 * cuts, 6),
+      a: { 'kerf:table-full': -cuts, 'bias:table-full:stop': -slice.count },
+    });
   });
   it('minutes are told by what was planned, and not where a step was ticked at once; failures stand in their words', () => {
     const build = block();
@@ -143,7 +186,11 @@ describe('lines of the log', () => {
           ...build,
           steps: build.steps.map((step) =>
             step.id === rip.id
-              ? { ...step, done: true, work: [{ from: AT, to: new Date(Date.parse(AT) + minutes * 60_000).toISOString() }] }
+              ? {
+                  ...step,
+                  done: true,
+                  work: [{ from: AT, to: new Date(Date.parse(AT) + minutes * 60_000).toISOString() }],
+                }
               : step,
           ),
           failures: [{ id: 'f', step: rip.id, kind: 'spoiltStrip', at: AT, way: 'Rip it again' }],
@@ -159,7 +206,9 @@ describe('lines of the log', () => {
   it('say nothing of pieces that are gone and of readings of nothing, and stand with the job’s own time where none was written', () => {
     const build = block();
     const rip = stepOfKind(build, 'rip');
-    expect(linesOf({ ...build, readings: [reading(rip.id, 'width', 40, { piece: 'gone' })] }, AT)).toEqual([]);
+    expect(linesOf({ ...build, readings: [reading(rip.id, 'width', 40, { piece: 'gone' })] }, AT)).toEqual(
+      [],
+    );
     expect(linesOf({ ...build, readings: [reading(rip.id, 'width', 0)] }, AT)).toEqual([]);
     const [strip] = build.assemblies[0].slots;
     const undated = { ...reading(rip.id, 'width', strip.width.mm, { piece: strip.id }), taken: 'yesterday' };

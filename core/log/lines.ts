@@ -2,8 +2,9 @@ import { type BuildDocument, type Check, failureWords, phraseText, type Step } f
 import { CHECKS, handsOn, toolOf, whoDid } from '../bench';
 import { paceOf } from '../kit';
 import { run } from '../run';
-import { extents, blankVolumes } from '../solid';
+import { blankVolume, blankVolumes, extents } from '../solid';
 import { asPlayed, handMinutes, roomOf, stepTitle, type TimelineStep, type Timeline } from '../steps';
+import { boardCost, boardVolume } from '../stock';
 import { LIKELY_SD } from './bands';
 import { finenessOf } from './fineness';
 import type { LogLine, TaughtRow } from './line';
@@ -63,8 +64,7 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
     const entry = entryOf(whole, step.id);
     for (const check of (build.checks ?? []).filter((each) => each.step === step.id)) {
       const [piece] = entry?.pieces ?? [];
-      const result =
-        piece && CHECKS[check.kind].judge(check.values, { build, timeline: whole, step, piece });
+      const result = piece && CHECKS[check.kind].judge(check.values, { build, timeline: whole, step, piece });
       const row = entry && checkRow(check, { build, step, entry });
       lines.push({
         id: `check:${check.id}`,
@@ -72,7 +72,9 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
         ...common(step, check.taken),
         ...by(check),
         words: `${CHECKS[check.kind].name}${result ? `: ${phraseText(result.words, build.shop.display)}` : ''}`,
-        ...(check.values.length === 1 && CHECKS[check.kind].of === 'length' ? { measured: check.values[0] } : {}),
+        ...(check.values.length === 1 && CHECKS[check.kind].of === 'length'
+          ? { measured: check.values[0] }
+          : {}),
         ...(row ? { predicted: row.predicted } : {}),
         rows: row ? [row.row] : [],
       });
@@ -89,10 +91,30 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
       ...(failure.who === undefined ? {} : { who: failure.who }),
       ...(failure.measured ? { measured: failure.measured.mm } : {}),
       words: failureWords(failure),
+      cause: failure.kind,
+      struck: failure.pieces?.length ?? 0,
+      ...lostOf(failure.pieces?.length ?? 0, entryOf(whole, step.id), build),
       rows: [],
     });
   }
   return lines;
+}
+
+/** What the wood of pieces that failed cost, by the mean price of the job's own boards; nothing where those have none. */
+function lostOf(
+  struck: number,
+  entry: TimelineStep | undefined,
+  { boards }: BuildDocument,
+): { lostMinor?: number } {
+  const [piece] = entry?.pieces ?? [];
+  const priced = boards.flatMap((board) => {
+    const cost = boardCost(board);
+    return cost ? [{ minor: cost.minor, mm3: boardVolume(board) }] : [];
+  });
+  const mm3 = priced.reduce((sum, each) => sum + each.mm3, 0);
+  if (struck === 0 || !piece || !(mm3 > 0)) return {};
+  const rate = priced.reduce((sum, { minor }) => sum + minor, 0) / mm3;
+  return { lostMinor: Math.round(struck * blankVolume(piece.blank) * rate) };
 }
 
 const dated = (taken: string | undefined, changed: string): string =>
@@ -134,7 +156,14 @@ function checkRow(
   if (kind === 'kerf')
     return {
       predicted: saw.kerf.mm,
-      row: { y: value - saw.kerf.mm, a: { [kerf]: 1 }, b: {}, g2: readingVariance(fineness), kind: kerf, used },
+      row: {
+        y: value - saw.kerf.mm,
+        a: { [kerf]: 1 },
+        b: {},
+        g2: readingVariance(fineness),
+        kind: kerf,
+        used,
+      },
     };
   const gives = roomOf(step).gives?.(step);
   const [blank] = entry.entered;
@@ -160,7 +189,8 @@ function checkRow(
     kerf,
     piece: 'piece:shop',
   });
-  const predicted = length - head - n * (slices.reduce((sum, each) => sum + each, 0) / slices.length) - cuts * saw.kerf.mm;
+  const predicted =
+    length - head - n * (slices.reduce((sum, each) => sum + each, 0) / slices.length) - cuts * saw.kerf.mm;
   return {
     predicted,
     row: read

@@ -21,6 +21,7 @@ import { reachingSize } from './reaching';
 import { ownFindings } from './own';
 import { riding } from './rides';
 import { cutMargins, endsBeforeEdges, sawCapacity, sawReach } from './sawing';
+import { ownRules } from './rules';
 import { seamFindings } from './seams';
 import { mitredStripes, staggeredSeams } from './stripes';
 import { crossFeed, flattening } from './surfaces';
@@ -107,6 +108,7 @@ function raise(asked: BuildDocument, timeline: Timeline, today?: string): Findin
     wrongTool,
     materialFindings,
     ownFindings,
+    ownRules,
     rigidInlays,
   ];
   return [

@@ -263,7 +263,11 @@ function sliceMargin(step: SliceStep, { build, before }: ReviewContext, replan: 
         { mm: likely },
         ' nine times in ten. The last slice may be missing.',
       ],
-      numbers: { margin: Math.max(0, spare), likely, worst: step.count * saw.setting.worst.mm + (step.count + 1) * kerf.worst.mm },
+      numbers: {
+        margin: Math.max(0, spare),
+        likely,
+        worst: step.count * saw.setting.worst.mm + (step.count + 1) * kerf.worst.mm,
+      },
       fixes: [
         ...longerStrips(build, step, 2 * likely - spare).map((edit) => ({
           label: 'Lengthen the strips',

@@ -149,7 +149,11 @@ export function run(build: BuildDocument, before?: Timeline): Timeline {
 function widen(sources: Sources, band = 1): void {
   if (band === 1) return;
   for (const [id, source] of sources)
-    sources.set(id, { ...source, likelyMm: source.likelyMm * band, worstMm: source.worstMm * Math.max(1, band) });
+    sources.set(id, {
+      ...source,
+      likelyMm: source.likelyMm * band,
+      worstMm: source.worstMm * Math.max(1, band),
+    });
 }
 
 /** What a step finds on its inputs: of one that a later step takes too, only the parts named. */

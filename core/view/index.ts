@@ -1,4 +1,6 @@
 export * from './alikefindings';
+export * from './another';
+export * from './care';
 export * from './chain';
 export * from './changes';
 export * from './featuresheet';

@@ -15,12 +15,15 @@ export const ADDRESSES = {
   'jobs/:id/wood/sheet': undefined,
   'jobs/:id/sheets': undefined,
   'jobs/:id/look': undefined,
+  'jobs/:id/cost': undefined,
+  'jobs/:id/record': undefined,
   'jobs/:id/rehearse/:step': undefined,
   'jobs/:id/bench': undefined,
   calendar: 'Calendar',
   rack: 'Rack',
   kit: 'Kit',
   gauges: 'Simulated gauges',
+  log: 'Log',
   tables: 'Tables',
 } as const satisfies Record<string, string | undefined>;
 

@@ -21,6 +21,7 @@ import {
   WHICH_SHOP,
 } from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
+import type { LogFilter, LogReply, LogRowsReply } from '../../contract/log';
 import type { KitReply } from '../../contract/shop';
 import type { GaugeReading } from '../../core/bench';
 import type { BuildDocument } from '../../core/document';
@@ -123,7 +124,7 @@ export type NotesOf = { job: string } | { board: string };
 /** The server's side of Junta. */
 export const api = createApi({
   baseQuery: query,
-  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Shops', 'Timers', 'Notes'],
+  tagTypes: ['Jobs', 'Job', 'Revisions', 'Kit', 'Boards', 'Shops', 'Timers', 'Notes', 'Log'],
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
     job: build.query<JobReply, string>({
@@ -203,6 +204,16 @@ export const api = createApi({
       query: (body) => ({ url: '/timers', method: 'PUT', body }),
       invalidatesTags: ['Timers'],
     }),
+    log: build.query<LogReply, LogFilter>({
+      query: (filter) => ({ url: '/log', params: filter }),
+      keepUnusedDataFor: 0,
+      providesTags: ['Log'],
+    }),
+    logRows: build.query<LogRowsReply, void>({
+      query: () => '/log/rows',
+      keepUnusedDataFor: 0,
+      providesTags: ['Log'],
+    }),
     boards: build.query<RackBoard[], void>({
       query: () => '/boards',
       transformResponse: boardsWithDrafts,
@@ -246,6 +257,8 @@ export const {
   useNewDemoMutation,
   useRemoveShopMutation,
   useKitQuery,
+  useLogQuery,
+  useLogRowsQuery,
   useBoardsQuery,
   useNotesQuery,
   useTimersQuery,

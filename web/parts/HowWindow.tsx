@@ -18,7 +18,10 @@ export function HowWindow({ of, onClose }: { of: HowOf; onClose: () => void }) {
       onClose={onClose}
     >
       {list.length === 0 && (
-        <p>This number comes from curved or oblique cuts, or from pressure curves: it is no plain sum.</p>
+        <p>
+          This number comes from curved or oblique cuts, from pressure curves, or from several losses that
+          were found together: it is no plain sum.
+        </p>
       )}
       <ul className="flex flex-col gap-5">
         {list.map((each) => (

@@ -39,7 +39,8 @@ export function runCrosscut(step: CrosscutStep, inputs: readonly WorkPiece[], co
       context.sources,
       `${step.id}:stop`,
       `length set by the stop of ${saw.name}`,
-      saw.setting,saw.id
+      saw.setting,
+      saw.id,
     );
     pieces.push({ ...piece, blank: cut.before, errors: [errors, piece.errors[1], piece.errors[2]] });
   }

@@ -47,7 +47,8 @@ export function runCutApart(step: CutApartStep, inputs: readonly WorkPiece[], co
     context.sources,
     `${step.id}:fence`,
     `${step.along} cut apart at the fence of ${saw.name}`,
-    saw.setting,saw.id
+    saw.setting,
+    saw.id,
   );
   for (const piece of inputs) {
     const size = extents(piece.blank)[axis];

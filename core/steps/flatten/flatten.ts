@@ -52,7 +52,8 @@ export const runFlatten = (step: FlattenStep, inputs: readonly WorkPiece[], cont
             context.sources,
             `${step.id}:thickness`,
             `thickness set on ${machine.name}`,
-            machine.setting,machine.id
+            machine.setting,
+            machine.id,
           )
         : errors[2],
     ],

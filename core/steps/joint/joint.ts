@@ -32,7 +32,8 @@ export const runJoint = (step: JointStep, inputs: readonly WorkPiece[], context:
             context.sources,
             `${step.id}:width`,
             `width planed to on ${machine.name}`,
-            machine.setting,machine.id
+            machine.setting,
+            machine.id,
           ),
           errors[2],
         ];
@@ -41,7 +42,8 @@ export const runJoint = (step: JointStep, inputs: readonly WorkPiece[], context:
         context.sources,
         `${step.id}:edge`,
         'taken off each jointed edge',
-        machine.setting,machine.id
+        machine.setting,
+        machine.id,
       );
       return [errors[0], addErrors([errors[1], 1], [removal, -edges]), errors[2]];
     },

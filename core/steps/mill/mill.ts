@@ -34,11 +34,26 @@ export const runMill = (step: MillStep, inputs: readonly WorkPiece[], context: R
     errorsAfter: ({ errors }, machine) => [
       errors[0],
       step.toWidth && step.edge.mm > 0
-        ? settingErrors(context.sources, `${step.id}:width`, `width set on ${machine.name}`, machine.setting,machine.id)
+        ? settingErrors(
+            context.sources,
+            `${step.id}:width`,
+            `width set on ${machine.name}`,
+            machine.setting,
+            machine.id,
+          )
         : step.edge.mm > 0
           ? addErrors(
               [errors[1], 1],
-              [settingErrors(context.sources, `${step.id}:edge`, 'taken off each edge', machine.setting,machine.id), -2],
+              [
+                settingErrors(
+                  context.sources,
+                  `${step.id}:edge`,
+                  'taken off each edge',
+                  machine.setting,
+                  machine.id,
+                ),
+                -2,
+              ],
             )
           : errors[1],
       step.face.mm > 0
@@ -46,7 +61,8 @@ export const runMill = (step: MillStep, inputs: readonly WorkPiece[], context: R
             context.sources,
             `${step.id}:face`,
             `thickness set on ${machine.name}`,
-            machine.setting,machine.id
+            machine.setting,
+            machine.id,
           )
         : errors[2],
     ],

@@ -109,7 +109,8 @@ function cutSlices(step: ObliqueStep, inputs: readonly WorkPiece[], saw: Saw, co
     context.sources,
     `${step.id}:stop`,
     `slices set by the stop of ${saw.name}`,
-    saw.setting,saw.id
+    saw.setting,
+    saw.id,
   );
   let room = 0;
   inputs.forEach((piece, index) => {
@@ -214,7 +215,7 @@ function cutEnds(
     pieces.push({ ...piece, blank });
   }
   openMitre(step, inputs, context);
-  settingErrors(context.sources, `${step.id}:angle`, `cut at an angle on ${saw.name}`, saw.setting,saw.id);
+  settingErrors(context.sources, `${step.id}:angle`, `cut at an angle on ${saw.name}`, saw.setting, saw.id);
   return { pieces, lost };
 }
 

@@ -57,7 +57,8 @@ export function runResaw(step: ResawStep, inputs: readonly WorkPiece[], context:
     context.sources,
     `${step.id}:leaf`,
     `leaves resawn on ${saw.name}`,
-    saw.setting,saw.id
+    saw.setting,
+    saw.id,
   );
   const kerf = kerfErrors(context.sources, saw);
   for (const piece of inputs) {

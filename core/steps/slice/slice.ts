@@ -71,7 +71,8 @@ export function runSlice(step: SliceStep, inputs: readonly WorkPiece[], context:
     context.sources,
     `${step.id}:stop`,
     `slice thickness set by the stop of ${saw.name}`,
-    saw.setting,saw.id
+    saw.setting,
+    saw.id,
   );
   inputs.forEach((piece, index) => {
     const fit = Math.min(step.count, slicesFrom(extents(piece.blank)[0], step, saw.kerf.mm));

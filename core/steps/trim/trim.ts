@@ -49,7 +49,13 @@ export function runTrim(step: TrimStep, inputs: readonly WorkPiece[], context: R
     const errors = [0, 1, 2].map((a) => {
       const taken = own.find(({ dimension, min, max }) => axisOf(dimension) === a && min + max > 0);
       return taken
-        ? settingErrors(context.sources, `${step.id}:${a}`, `trimmed with ${setting.name}`, setting.spread, setting.id)
+        ? settingErrors(
+            context.sources,
+            `${step.id}:${a}`,
+            `trimmed with ${setting.name}`,
+            setting.spread,
+            setting.id,
+          )
         : piece.errors[a];
     });
     if (cut.blank.cells.length === 0)

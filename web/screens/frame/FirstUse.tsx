@@ -20,6 +20,9 @@ const FIRST_USE: Record<Address, string | undefined> = {
   'jobs/:id/wood/sheet': undefined,
   'jobs/:id/sheets': undefined,
   'jobs/:id/look': 'The finished piece from all sides. Drag to turn it.',
+  'jobs/:id/cost':
+    'What the job costs, planned and so far. Say what things cost you below; the price follows.',
+  'jobs/:id/record': 'Everything that was done to this piece. Print it, or make the piece again.',
   'jobs/:id/rehearse/:step':
     'A dry run without glue: press when each act is done, and Junta learns your pace.',
   'jobs/:id/bench':
@@ -28,6 +31,7 @@ const FIRST_USE: Record<Address, string | undefined> = {
   rack: 'Your boards. Type one into the line, Enter puts it on the rack; draw its faults where they are.',
   kit: 'Your machines, clamps and glue with their limits. Every plan keeps to them.',
   gauges: 'Gauges to try out: what they send comes to the bench of a job that is open.',
+  log: 'What your readings say of your machines. Take over what is right; one press puts it back.',
   tables: 'The numbers that Junta computes with, and where they come from.',
 };
 

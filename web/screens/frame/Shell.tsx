@@ -21,6 +21,7 @@ const NAV = [
   ['/calendar', 'Calendar'],
   ['/rack', 'Rack'],
   ['/kit', 'Kit'],
+  ['/log', 'Log'],
   ['/tables', 'Tables'],
 ] as const;
 

@@ -1,5 +1,7 @@
 import {
   Camera,
+  BookOpen,
+  Coins,
   Download,
   Ellipsis,
   Eye,
@@ -147,6 +149,18 @@ export function JobHeader({ build }: { build: BuildDocument }) {
             to: `/jobs/${id}/sheets`,
           },
         ]),
+    {
+      name: 'Cost and price',
+      icon: Coins,
+      title: 'Cost and price: planned, so far, and a quotation',
+      to: `/jobs/${id}/cost`,
+    },
+    {
+      name: 'Record',
+      icon: BookOpen,
+      title: 'The record of the piece, and making it again',
+      to: `/jobs/${id}/record`,
+    },
     {
       name: 'Export',
       icon: Download,

@@ -1,0 +1,312 @@
+import { X } from 'lucide-react';
+import type { BuildDocument } from '../../../core/document';
+import { MOST_MINOR, type Rates, type ShopSnapshot } from '../../../core/kit';
+import { fromMinor, toMinor } from '../../../core/units';
+import { findSpecies } from '../../../core/wood';
+
+/** A price that may be missing: an empty field is none, and not nothing. */
+function Money({
+  label,
+  minor,
+  currency,
+  onChange,
+}: {
+  label: string;
+  minor: number | undefined;
+  currency: string;
+  onChange: (minor: number | undefined) => void;
+}) {
+  return (
+    <label className="flex items-center justify-between gap-3 text-[14.5px]">
+      <span className="min-w-0 break-words">{label}</span>
+      <input
+        className="field w-28 shrink-0 text-right"
+        type="number"
+        inputMode="decimal"
+        min={0}
+        step="any"
+        key={`${label} ${minor}`}
+        defaultValue={minor === undefined ? '' : fromMinor(minor, currency)}
+        onBlur={({ target }) => {
+          const text = target.value.trim();
+          const next = text === '' ? undefined : toMinor(Number(text), currency);
+          if (next !== undefined && !(next >= 0 && next <= MOST_MINOR)) {
+            target.value = minor === undefined ? '' : String(fromMinor(minor, currency));
+            return;
+          }
+          if (next !== minor) onChange(next);
+        }}
+        onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
+      />
+    </label>
+  );
+}
+
+/** A number that may be missing, from nothing up to a most. */
+function Plain({
+  label,
+  value,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: number | undefined;
+  most: number;
+  onChange: (value: number | undefined) => void;
+}) {
+  return (
+    <label className="flex items-center justify-between gap-3 text-[14.5px]">
+      <span className="min-w-0 break-words">{label}</span>
+      <input
+        className="field w-28 shrink-0 text-right"
+        type="number"
+        inputMode="decimal"
+        min={0}
+        max={most}
+        step="any"
+        key={`${label} ${value}`}
+        defaultValue={value ?? ''}
+        onBlur={({ target }) => {
+          const next = target.value.trim() === '' ? undefined : Number(target.value);
+          if (next !== undefined && !(next >= 0 && next <= most))
+            target.value = value === undefined ? '' : String(value);
+          else if (next !== value) onChange(next);
+        }}
+        onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
+      />
+    </label>
+  );
+}
+
+/** A list with one entry changed, added, or taken out where it has no price any more. */
+function withEntry<T>(
+  list: readonly T[] | undefined,
+  is: (each: T) => boolean,
+  next: T | undefined,
+): T[] | undefined {
+  const rest = (list ?? []).filter((each) => !is(each));
+  const all = next === undefined ? rest : [...rest, next];
+  return all.length > 0 ? all : undefined;
+}
+
+/** Rates without what is missing: nothing is stored as undefined. */
+const clean = (rates: Partial<Record<keyof Rates, unknown>>): Rates =>
+  Object.fromEntries(Object.entries(rates).filter(([, value]) => value !== undefined)) as Rates;
+
+/** What things cost this shop, as far as this job asks for them. Kept in the kit, for all jobs. */
+export function RatesFields({
+  shop,
+  build,
+  currency,
+  onChange,
+}: {
+  shop: ShopSnapshot;
+  build: BuildDocument;
+  currency: string;
+  onChange: (change: (rates: Rates) => Rates) => void;
+}) {
+  const rates = shop.rates ?? {};
+  const set = (change: (now: Rates) => Partial<Record<keyof Rates, unknown>>) =>
+    onChange((now) => clean({ ...now, ...change(now) }));
+  const tools = [...shop.saws, ...shop.machines];
+  const woods = [...new Set(build.assemblies.flatMap(({ slots }) => slots.map(({ species }) => species)))];
+  const group = 'sheet flex flex-col gap-2 p-4';
+  return (
+    <section aria-label="What things cost this shop" className="flex flex-col gap-3 print:hidden">
+      <h2 className="text-[17px] font-semibold">What things cost this shop, {currency}</h2>
+      <p className="text-graphite text-[14px]">
+        For all jobs. An empty field is no price: what has none is not counted, and said. Boards have their
+        price on the rack, hardware, abrasives and finish theirs in the kit.
+      </p>
+      <div className="desk:grid-cols-2 grid gap-3">
+        <div className={group}>
+          <h3 className="font-medium">Hands, an hour</h3>
+          <Money
+            label="Whoever it is"
+            minor={rates.handMinor}
+            currency={currency}
+            onChange={(handMinor) => set(() => ({ handMinor }))}
+          />
+          {(shop.people ?? []).map(({ id, name }) => (
+            <Money
+              key={id}
+              label={name}
+              minor={rates.people?.find(({ person }) => person === id)?.minor}
+              currency={currency}
+              onChange={(minor) =>
+                set(({ people }) => ({
+                  people: withEntry(
+                    people,
+                    ({ person }) => person === id,
+                    minor === undefined ? undefined : { person: id, minor },
+                  ),
+                }))
+              }
+            />
+          ))}
+        </div>
+        <div className={group}>
+          <h3 className="font-medium">Wood of no priced board, a cubic metre</h3>
+          {woods.map((species) => (
+            <Money
+              key={species}
+              label={findSpecies(species)?.common ?? species}
+              minor={rates.wood?.find((each) => each.species === species)?.minor}
+              currency={currency}
+              onChange={(minor) =>
+                set(({ wood }) => ({
+                  wood: withEntry(
+                    wood,
+                    (each) => each.species === species,
+                    minor === undefined ? undefined : { species, minor },
+                  ),
+                }))
+              }
+            />
+          ))}
+          <h3 className="pt-2 font-medium">Glue, a kilogram</h3>
+          {(shop.adhesives ?? []).map(({ id, name }) => (
+            <Money
+              key={id}
+              label={name}
+              minor={rates.glue?.find(({ adhesive }) => adhesive === id)?.minor}
+              currency={currency}
+              onChange={(minor) =>
+                set(({ glue }) => ({
+                  glue: withEntry(
+                    glue,
+                    ({ adhesive }) => adhesive === id,
+                    minor === undefined ? undefined : { adhesive: id, minor },
+                  ),
+                }))
+              }
+            />
+          ))}
+        </div>
+        <div className={group}>
+          <h3 className="font-medium">Saws and machines, an hour</h3>
+          {tools.map(({ id, name }) => (
+            <Money
+              key={id}
+              label={name}
+              minor={rates.machines?.find(({ tool }) => tool === id)?.minor}
+              currency={currency}
+              onChange={(minor) =>
+                set(({ machines }) => ({
+                  machines: withEntry(
+                    machines,
+                    ({ tool }) => tool === id,
+                    minor === undefined ? undefined : { tool: id, minor },
+                  ),
+                }))
+              }
+            />
+          ))}
+        </div>
+        <div className={group}>
+          <h3 className="font-medium">Blades and knives: one edge, and how many metres it cuts</h3>
+          {tools.map(({ id, name }) => {
+            const own = rates.edges?.find(({ tool }) => tool === id);
+            const put = (part: { minor?: number | undefined; metres?: number | undefined }) =>
+              set(({ edges }) => {
+                const { minor, metres } = { ...own, ...part };
+                return {
+                  edges: withEntry(
+                    edges,
+                    ({ tool }) => tool === id,
+                    minor === undefined && metres === undefined
+                      ? undefined
+                      : { tool: id, minor: minor ?? 0, metres: metres || 1000 },
+                  ),
+                };
+              });
+            return (
+              <div key={id} className="grid grid-cols-2 gap-3">
+                <Money
+                  label={`${name}, an edge`}
+                  minor={own?.minor}
+                  currency={currency}
+                  onChange={(minor) => put(minor === undefined ? { minor, metres: undefined } : { minor })}
+                />
+                {own && (
+                  <Plain
+                    label="metres"
+                    value={own.metres}
+                    most={1_000_000}
+                    onChange={(metres) => put({ metres })}
+                  />
+                )}
+              </div>
+            );
+          })}
+        </div>
+        <div className={group}>
+          <h3 className="font-medium">On top of what it costs</h3>
+          <Plain
+            label="Markup, %"
+            value={rates.markupPct}
+            most={1000}
+            onChange={(markupPct) => set(() => ({ markupPct }))}
+          />
+          <Plain
+            label="Tax, %"
+            value={rates.taxPct}
+            most={100}
+            onChange={(taxPct) => set(() => ({ taxPct }))}
+          />
+          <h3 className="pt-2 font-medium">Less for a number of pieces</h3>
+          {(rates.breaks ?? []).map((each, i) => (
+            <div key={i} className="flex items-center gap-2">
+              <Plain
+                label="from, pieces"
+                value={each.from}
+                most={100_000}
+                onChange={(from) =>
+                  from !== undefined &&
+                  from >= 2 &&
+                  set(({ breaks = [] }) => ({
+                    breaks: breaks.map((one, at) => (at === i ? { ...one, from: Math.round(from) } : one)),
+                  }))
+                }
+              />
+              <Plain
+                label="less, %"
+                value={each.pct}
+                most={100}
+                onChange={(pct) =>
+                  set(({ breaks = [] }) => ({
+                    breaks: breaks.map((one, at) => (at === i ? { ...one, pct: pct ?? 0 } : one)),
+                  }))
+                }
+              />
+              <button
+                type="button"
+                aria-label={`Take away the number from ${each.from} pieces`}
+                className="text-graphite inline-flex size-8 items-center justify-center pointer-coarse:size-11"
+                onClick={() =>
+                  set(({ breaks = [] }) => ({
+                    breaks: breaks.length > 1 ? breaks.filter((_, at) => at !== i) : undefined,
+                  }))
+                }
+              >
+                <X size={15} aria-hidden />
+              </button>
+            </div>
+          ))}
+          <button
+            type="button"
+            className="action self-start"
+            disabled={(rates.breaks ?? []).length >= 20}
+            onClick={() =>
+              set(({ breaks = [] }) => ({
+                breaks: [...breaks, { from: Math.max(5, ...breaks.map(({ from }) => 2 * from)), pct: 5 }],
+              }))
+            }
+          >
+            Add a number of pieces
+          </button>
+        </div>
+      </div>
+    </section>
+  );
+}

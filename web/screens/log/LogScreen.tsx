@@ -1,0 +1,36 @@
+import { useSearchParams } from 'react-router';
+import { Bar, Screen } from '../../parts/layout';
+import { Toggle } from '../../parts/Toggle';
+import { Losses } from './Losses';
+import { Lines } from './Lines';
+import { Troubles } from './Troubles';
+
+const VIEWS = [
+  { value: 'losses', label: 'What this shop loses' },
+  { value: 'readings', label: 'Readings' },
+  { value: 'troubles', label: 'What goes wrong' },
+] as const;
+type View = (typeof VIEWS)[number]['value'];
+
+/** The log of the shop: what its readings teach, the readings themselves, and what goes wrong here. */
+export function LogScreen() {
+  const [params, setParams] = useSearchParams();
+  const view: View = VIEWS.find(({ value }) => value === params.get('view'))?.value ?? 'losses';
+  return (
+    <Screen className="flex flex-col gap-4">
+      <Bar>
+        <h1 className="mr-3 text-[20px] font-semibold">Log</h1>
+        <Toggle
+          label="What is shown of the log"
+          hideLabel
+          value={view}
+          options={VIEWS}
+          onChange={(next) => setParams({ view: next }, { replace: true })}
+        />
+      </Bar>
+      {view === 'losses' && <Losses />}
+      {view === 'readings' && <Lines />}
+      {view === 'troubles' && <Troubles />}
+    </Screen>
+  );
+}

@@ -1,0 +1,165 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { FAILURE_NAMES } from '../../../core/document';
+import { MOST_RULES, type ShopSnapshot } from '../../../core/kit';
+import { type Cause, causesOf, WARNED_BY } from '../../../core/log';
+import { STEP_ROOMS } from '../../../core/steps';
+import { counted, moneyText } from '../../../core/units';
+import { problemText, useKitQuery, useLogQuery } from '../../app/api';
+import { newId } from '../../app/ids';
+import { changeKit } from '../../app/kit';
+import { useDisplay } from '../../app/display';
+import { Toggle } from '../../parts/Toggle';
+import { Words } from '../../parts/Words';
+import { RuleForm } from './RuleForm';
+
+const ORDERS = [
+  { value: 'times', label: 'How often' },
+  { value: 'cost', label: 'What it cost' },
+] as const;
+
+/** The first letter small: it stands in the middle of a sentence. */
+const stepName = (kind: string): string => STEP_ROOMS.find((room) => room.kind === kind)?.name ?? kind;
+
+function CauseItem({
+  cause,
+  currency,
+  onRule,
+}: {
+  cause: Cause;
+  currency: string | undefined;
+  onRule: (words: string) => void;
+}) {
+  const name = FAILURE_NAMES[cause.cause];
+  const warned = WARNED_BY[cause.cause];
+  return (
+    <li className="border-line flex flex-col gap-1 border-b border-dotted py-3" data-cause={cause.cause}>
+      <h3 className="font-medium">{name}</h3>
+      <p className="text-[14.5px]">
+        {cause.times === 1 ? 'once' : `${cause.times} times`}, at {counted(cause.jobs, 'job')}
+        {cause.pieces > 0 && `, ${counted(cause.pieces, 'piece')} struck`}
+        {currency !== undefined &&
+          cause.costMinor > 0 &&
+          `, wood for ${moneyText(cause.costMinor, currency)}`}
+        ; the last time on {new Date(cause.last).toLocaleDateString('sv')}
+      </p>
+      <p className="text-graphite text-[14px]">
+        {warned
+          ? `Junta points out beforehand: ${warned}.`
+          : 'Junta has no finding that would have warned of it: a rule of your own can.'}
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="action" onClick={() => onRule(name)}>
+          Make a rule of it …
+        </button>
+        <Link className="action" to={`/log?view=readings&kind=failure&text=${encodeURIComponent(name)}`}>
+          Look at each
+        </Link>
+      </div>
+    </li>
+  );
+}
+
+function Rules({ shop }: { shop: ShopSnapshot }) {
+  const display = useDisplay();
+  const rules = shop.rules ?? [];
+  if (rules.length === 0)
+    return (
+      <p className="py-1">None yet. A rule watches a size of every job, and says so where it is broken.</p>
+    );
+  return (
+    <ul>
+      {rules.map((rule) => (
+        <li
+          key={rule.id}
+          className="border-line flex flex-wrap items-center gap-3 border-b border-dotted py-2"
+          data-rule={rule.id}
+        >
+          <span className="min-w-0 flex-1 break-words">
+            {rule.words} {stepName(rule.step)}: {rule.dimension} {rule.side}{' '}
+            <Words phrase={[rule.size]} display={display} />
+          </span>
+          <button
+            type="button"
+            className="action"
+            onClick={() =>
+              changeKit(({ rules: all = [], ...kit }) => {
+                const rest = all.filter(({ id }) => id !== rule.id);
+                return rest.length > 0 ? { ...kit, rules: rest } : kit;
+              })
+            }
+          >
+            Take it away
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What goes wrong in this shop: by how often and by what it cost, with what would have warned, and the rules made of it. */
+export function Troubles() {
+  const [by, setBy] = useState<'times' | 'cost'>('times');
+  const [making, setMaking] = useState<string>();
+  const { data, error } = useLogQuery({ kind: 'failure' }, { refetchOnMountOrArgChange: true });
+  const { data: kit } = useKitQuery();
+  if (error)
+    return (
+      <p role="alert" className="text-red">
+        {problemText(error)}
+      </p>
+    );
+  if (!data || !kit) return <p role="status">Reading the log …</p>;
+  const causes = causesOf(data.causes, by);
+  const full = (kit.shop.rules ?? []).length >= MOST_RULES;
+  return (
+    <div className="flex flex-col gap-5">
+      <section aria-labelledby="causes" className="sheet p-4">
+        <div className="flex flex-wrap items-center gap-4">
+          <h2 id="causes" className="text-[17px] font-semibold">
+            What goes wrong here
+          </h2>
+          <Toggle label="In the order of" hideLabel value={by} options={ORDERS} onChange={setBy} />
+        </div>
+        {causes.length === 0 ? (
+          <p className="py-2">
+            Nothing was told to have failed. At the bench, “It failed …” writes it down and finds ways to go
+            on.
+          </p>
+        ) : (
+          <ul>
+            {causes.map((cause) => (
+              <CauseItem key={cause.cause} cause={cause} currency={kit.shop.currency} onRule={setMaking} />
+            ))}
+          </ul>
+        )}
+      </section>
+      <section aria-labelledby="rules" className="sheet flex flex-col gap-3 p-4">
+        <h2 id="rules" className="text-[17px] font-semibold">
+          Rules of this shop
+        </h2>
+        <Rules shop={kit.shop} />
+        {full ? (
+          <p>{MOST_RULES} rules are the most. Take one away first.</p>
+        ) : making === undefined ? (
+          <button type="button" className="action self-start" onClick={() => setMaking('')}>
+            Add a rule …
+          </button>
+        ) : (
+          <RuleForm
+            key={making}
+            words={making}
+            onClose={() => setMaking(undefined)}
+            onMade={(rule) => {
+              changeKit((shop) => ({ ...shop, rules: [...(shop.rules ?? []), { ...rule, id: newId() }] }));
+              setMaking(undefined);
+            }}
+          />
+        )}
+        <p className="text-graphite text-[13.5px]">
+          New jobs keep to it at once. A job that is planned already takes it with “Use the present one”.
+        </p>
+      </section>
+    </div>
+  );
+}
