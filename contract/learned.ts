@@ -5,6 +5,11 @@ import { exact, id, notNegative, oneSpread, text } from './lengths';
 
 /* What a shop's log taught it, as it stands in the kit. */
 
+/** A kind of loss with whose it is, as `kerf:table-full`. */
+const lossId = () =>
+  text(160)
+    .matches(/^[a-zA-Z]+:[\w.:-]+$/, ({ path }) => `${path} must name a loss, such as kerf:table-full`)
+    .required();
 const amountOf = () => yup.number().min(-100_000).max(100_000).required();
 
 /** What was taken over from the log, with what stood there before. */
@@ -12,7 +17,7 @@ export const learned = () =>
   yup
     .array(
       exact({
-        id: id(),
+        id: lossId(),
         at: text(40).required(),
         was: amountOf(),
         is: amountOf(),
@@ -26,7 +31,7 @@ export const learned = () =>
 /** Blades that were changed, and scales that were moved. */
 export const renewed = () =>
   yup
-    .array(exact({ id: id(), at: text(40).required(), from: amountOf() }).required())
+    .array(exact({ id: lossId(), at: text(40).required(), from: amountOf() }).required())
     .max(MOST_LEARNED)
     .optional();
 

@@ -251,6 +251,12 @@ export const WINDOWS: Record<string, Place['go']> = {
     await press(page, 'Mark boards as cut');
     await dialog(page);
   },
+  'screens/job/AgainWindow.tsx': async (page, house) => {
+    await page.goto(`${house.url}${await demoJob(page, house, /Galley chopping block/)}/record`);
+    await press(page, 'Make it again …');
+    await page.getByText('Another size', { exact: true }).click();
+    await dialog(page);
+  },
   // The last: what is in two places stays before the maker until it is settled.
   'parts/TwoVersions.tsx': inTwoPlaces,
 };
@@ -280,6 +286,13 @@ export const places = (job: string): Place[] => [
       await step(page, house, 'Tower stair tread', 'glue');
       await page.getByRole('tab', { name: tab }).click();
       await expect(page.getByTestId('glue-bench')).toBeVisible();
+    },
+  })),
+  ...['readings', 'troubles'].map((view) => ({
+    name: `log, ${view}`,
+    go: async (page: Page, house: House) => {
+      await page.goto(`${house.url}/log?view=${view}`);
+      await page.waitForLoadState('networkidle');
     },
   })),
   {

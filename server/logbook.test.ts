@@ -141,6 +141,63 @@ describe('the log', () => {
     // What a job leaves behind goes with it.
     expect(await sql('SELECT 1 FROM log_line WHERE job_id = ?', [job.id])).toEqual([]);
   });
+  it('what was taken over from it is kept in the kit, with rules and prices, and travels in no job but for the rules', async () => {
+    const { version, shop } = (await api().get('/api/kit')).body;
+    const own = {
+      learned: [
+        {
+          id: 'kerf:table-full',
+          at: AT,
+          was: 3.175,
+          is: 2.97,
+          readings: 20,
+          spreadWas: shop.saws[0].setting,
+        },
+      ],
+      renewed: [{ id: 'bias:table-full:fence', at: AT, from: 0 }],
+      rates: {
+        handMinor: 4000,
+        edges: [{ tool: 'planer', minor: 100, metres: 500 }],
+        breaks: [{ from: 5, pct: 3 }],
+      },
+      rules: [
+        {
+          id: 'r1',
+          words: 'Too short.',
+          step: 'slice',
+          dimension: 'length',
+          side: 'below',
+          size: { mm: 300 },
+        },
+      ],
+      paces: [{ kind: 'rip', factor: 1.4 }],
+      band: 1.2,
+    };
+    const kerfOff = { likely: { mm: 0.02 }, worst: { mm: 0.05 }, basis: "this shop's log" };
+    const saws = shop.saws.map((saw: object, i: number) => (i === 0 ? { ...saw, kerfOff } : saw));
+    const answer = await api()
+      .put('/api/kit')
+      .send({ version, shop: { ...shop, saws, ...own } });
+    expect(answer.status).toBe(200);
+    expect((await api().get('/api/kit')).body.shop).toMatchObject({
+      ...own,
+      saws: [{ kerfOff }, ...saws.slice(1)],
+    });
+    const bad = (part: object) =>
+      api()
+        .put('/api/kit')
+        .send({ version: version + 1, shop: { ...shop, ...part } });
+    for (const part of [
+      { band: 3 },
+      { paces: [{ kind: 'rip', factor: 0 }] },
+      { learned: [{ ...own.learned[0], id: 'kerf' }] },
+      { rates: { handMinor: -1 } },
+      { rates: { breaks: [{ from: 1, pct: 5 }] } },
+      { rules: [{ ...own.rules[0], side: 'beside' }] },
+    ])
+      expect((await bad(part)).status, JSON.stringify(part)).toBe(422);
+    await bad({});
+  });
   it('is the same when two ask at once', async () => {
     const job = await make('at once', { readings: [reading(strip, 0.1), reading(other, 0.1)] });
     await Promise.all(Array.from({ length: 6 }, () => log()));

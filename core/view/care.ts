@@ -1,4 +1,5 @@
 import type { BuildDocument } from '../document';
+import { usesOf } from '../glueup';
 import { FINISH_KINDS } from '../kit';
 import { isEndGrain, type Timeline } from '../steps';
 
@@ -21,7 +22,7 @@ export function careOf(build: BuildDocument, timeline: Timeline): string[] {
     return [FINISH_KINDS[step.finish]];
   });
   const food =
-    build.uses?.includes('food') === true ||
+    usesOf(build, []).uses.includes('food') ||
     build.steps.some((step) => step.kind === 'finish' && (step.use === 'served' || step.use === 'cut'));
   const end = timeline.finished !== undefined && isEndGrain(timeline.finished.pieces);
   const last = finishes.at(-1);

@@ -9,6 +9,7 @@ export function JobPicture({
   step,
   pieces,
   view = 'face',
+  atOnce = false,
 }: {
   build: BuildDocument;
   mmPerPx?: number;
@@ -18,6 +19,8 @@ export function JobPicture({
   pieces?: readonly string[];
   /** From above, or from a corner where the layers show. */
   view?: 'face' | 'turning';
+  /** Drawn also where it is out of sight, as on a page that is printed. */
+  atOnce?: boolean;
 }) {
   const asker = useId();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -25,6 +28,11 @@ export function JobPicture({
   const [room, setRoom] = useState<{ width: number; height: number }>();
   useEffect(() => {
     if (!box.current) return;
+    if (atOnce) {
+      const { width, height } = box.current.getBoundingClientRect();
+      setRoom({ width, height });
+      return;
+    }
     // Pictures out of sight are not drawn; a long list costs only what is looked at.
     const sight = new IntersectionObserver(([entry]) => {
       if (!entry.isIntersecting) return;
@@ -33,7 +41,7 @@ export function JobPicture({
     });
     sight.observe(box.current);
     return () => sight.disconnect();
-  }, []);
+  }, [atOnce]);
   useEffect(() => {
     if (!room) return;
     const density = Math.min(2, window.devicePixelRatio || 1);

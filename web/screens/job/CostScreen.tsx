@@ -14,7 +14,7 @@ import type { Rates, ShopSnapshot } from '../../../core/kit';
 import { run } from '../../../core/run';
 import { counted, minutesText, moneyText } from '../../../core/units';
 import { problemText, useJobQuery, useKitQuery } from '../../app/api';
-import { changeKit } from '../../app/kit';
+import { useKitChange } from '../../app/use-kit-change';
 import '../../app/open-job';
 import { CurrencyField } from '../../parts/CurrencyField';
 import { Bar, Screen, Sideways } from '../../parts/layout';
@@ -184,6 +184,7 @@ export function CostScreen() {
   const { id = '' } = useParams();
   const { data, error } = useJobQuery(id, { refetchOnMountOrArgChange: true });
   const { data: kit } = useKitQuery();
+  const { change: changeShop, problem } = useKitChange();
   const timeline = useMemo(() => data && run(data.build), [data]);
   const cost = useMemo(
     () => (data && timeline && kit ? costOf(data.build, timeline, kit.shop) : undefined),
@@ -197,7 +198,7 @@ export function CostScreen() {
     );
   if (!data || !kit) return <p className="text-graphite p-8">Opening the job …</p>;
   const set = (change: (rates: Rates) => Rates) =>
-    changeKit((shop: ShopSnapshot) => ({ ...shop, rates: change(shop.rates ?? {}) }));
+    changeShop((shop: ShopSnapshot) => ({ ...shop, rates: change(shop.rates ?? {}) }));
   return (
     <Screen className="flex flex-col gap-4">
       <Bar className="print:hidden">
@@ -212,12 +213,17 @@ export function CostScreen() {
       <div className="hidden print:block">
         <Letterhead />
       </div>
+      {problem !== undefined && (
+        <p role="alert" className="text-red print:hidden">
+          {problem}
+        </p>
+      )}
       {kit.shop.currency === undefined && (
         <section aria-label="Currency" className="sheet p-4">
           <p className="pb-2">Say first what money is counted in.</p>
           <CurrencyField
             value={undefined}
-            onChange={(currency) => changeKit((shop) => ({ ...shop, ...(currency ? { currency } : {}) }))}
+            onChange={(currency) => changeShop((shop) => ({ ...shop, ...(currency ? { currency } : {}) }))}
           />
         </section>
       )}

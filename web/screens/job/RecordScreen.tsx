@@ -101,7 +101,7 @@ function StepRecord({
       data-record={step.id}
       className="border-line desk:grid-cols-[200px_1fr] grid break-inside-avoid gap-4 border-t py-3"
     >
-      <div className="h-28">{entry && <JobPicture build={build} step={step.id} />}</div>
+      <div className="h-28">{entry && <JobPicture build={build} step={step.id} atOnce />}</div>
       <div className="flex min-w-0 flex-col gap-1">
         <h3 className="font-semibold">{stepTitle(build, step)}</h3>
         <p className="text-[14px]">
@@ -266,7 +266,7 @@ export function RecordScreen() {
         <SquareCode text={address} label={`Square code that opens this record: ${address}`} />
       </div>
       <div className="h-64 py-2">
-        <JobPicture build={build} />
+        <JobPicture build={build} atOnce />
       </div>
       <Boards job={job} display={display} />
       <section aria-labelledby="record-steps">

@@ -4,7 +4,7 @@ import { findSpecies } from '../../../core/wood';
 import { type Loss, type LossLevel, takeBack, takeOver } from '../../../core/log';
 import { counted, type Display } from '../../../core/units';
 import { problemText, useKitQuery, useLogQuery, useLogRowsQuery } from '../../app/api';
-import { changeKit } from '../../app/kit';
+import { useKitChange } from '../../app/use-kit-change';
 import { useDisplay } from '../../app/display';
 import { How } from '../../parts/How';
 import { Words } from '../../parts/Words';
@@ -42,7 +42,17 @@ function levelName({ by, id }: LossLevel, shop: ShopSnapshot): string {
   return id;
 }
 
-function LossItem({ loss, shop, display }: { loss: Loss; shop: ShopSnapshot; display: Display }) {
+function LossItem({
+  loss,
+  shop,
+  display,
+  change,
+}: {
+  loss: Loss;
+  shop: ShopSnapshot;
+  display: Display;
+  change: (change: (shop: ShopSnapshot) => ShopSnapshot) => void;
+}) {
   const { unit, name } = loss;
   const value = (of: number) => <Value of={of} unit={unit} display={display} />;
   const levels = useMemo(
@@ -91,7 +101,7 @@ function LossItem({ loss, shop, display }: { loss: Loss; shop: ShopSnapshot; dis
             type="button"
             className="action"
             onClick={() =>
-              changeKit((kit) =>
+              change((kit) =>
                 takeOver(
                   kit,
                   loss.id,
@@ -105,7 +115,7 @@ function LossItem({ loss, shop, display }: { loss: Loss; shop: ShopSnapshot; dis
           </button>
         )}
         {loss.taken && loss.takes && (
-          <button type="button" className="action" onClick={() => changeKit((kit) => takeBack(kit, loss.id))}>
+          <button type="button" className="action" onClick={() => change((kit) => takeBack(kit, loss.id))}>
             Put back {value(loss.taken.was)}
           </button>
         )}
@@ -114,7 +124,7 @@ function LossItem({ loss, shop, display }: { loss: Loss; shop: ShopSnapshot; dis
             type="button"
             className="action"
             onClick={() =>
-              changeKit((kit) => ({
+              change((kit) => ({
                 ...kit,
                 renewed: [
                   ...(kit.renewed ?? []).filter(({ id }) => id !== loss.id),
@@ -138,6 +148,7 @@ export function Losses() {
   const { data: kit } = useKitQuery();
   const { data: log } = useLogQuery({}, { refetchOnMountOrArgChange: true });
   const { losses, older, error } = useLearnt(kit?.shop);
+  const { change, problem } = useKitChange();
   if (error)
     return (
       <p role="alert" className="text-red">
@@ -149,7 +160,19 @@ export function Losses() {
   const others = losses.filter((loss) => !differ.includes(loss));
   return (
     <div className="flex flex-col gap-5">
-      {log && <ScoreLine score={log.score} shop={kit.shop} />}
+      {problem !== undefined && (
+        <p role="alert" className="text-red">
+          {problem}
+        </p>
+      )}
+      {log && (
+        <ScoreLine
+          score={log.score}
+          shop={kit.shop}
+          change={change}
+          biased={losses.some(({ matters, is, unit }) => matters && is === 'mean' && unit === 'mm')}
+        />
+      )}
       {losses.length === 0 && (
         <p>
           Nothing to learn from yet. Enter what you measure at the steps of a job, or at the bench: from six
@@ -166,7 +189,7 @@ export function Losses() {
           )}
           <ul>
             {differ.map((loss) => (
-              <LossItem key={loss.id} loss={loss} shop={kit.shop} display={display} />
+              <LossItem key={loss.id} loss={loss} shop={kit.shop} display={display} change={change} />
             ))}
           </ul>
           <p className="text-graphite pt-2 text-[13.5px]">
@@ -182,7 +205,7 @@ export function Losses() {
           </h2>
           <ul>
             {others.map((loss) => (
-              <LossItem key={loss.id} loss={loss} shop={kit.shop} display={display} />
+              <LossItem key={loss.id} loss={loss} shop={kit.shop} display={display} change={change} />
             ))}
           </ul>
         </section>

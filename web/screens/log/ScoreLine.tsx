@@ -1,6 +1,5 @@
 import type { ShopSnapshot } from '../../../core/kit';
 import type { Score } from '../../../core/log';
-import { changeKit } from '../../app/kit';
 
 /** Fewer readings than these say nothing of bands. */
 const LEAST_SCORED = 20;
@@ -8,7 +7,18 @@ const LEAST_SCORED = 20;
 const SAME = 0.03;
 
 /** How honest the bands were: how many readings lay within theirs, and by how much bands are widened from now on. */
-export function ScoreLine({ score, shop }: { score: Score; shop: ShopSnapshot }) {
+export function ScoreLine({
+  score,
+  shop,
+  change,
+  biased,
+}: {
+  score: Score;
+  shop: ShopSnapshot;
+  change: (change: (shop: ShopSnapshot) => ShopSnapshot) => void;
+  /** A scale or a loss is off that would put them right: that comes first. */
+  biased: boolean;
+}) {
   const { counted, within, factor } = score;
   if (counted === 0) return null;
   const now = shop.band ?? 1;
@@ -29,19 +39,24 @@ export function ScoreLine({ score, shop }: { score: Score; shop: ShopSnapshot })
       {now !== 1 && (
         <p className="text-[14px]">Bands are {now.toFixed(2)} times as wide as the kit’s spreads say.</p>
       )}
-      {other && (
+      {other && biased && (
+        <p className="text-[14px]">
+          Put right first what differs below: then fewer lie outside, and no band has to be wider.
+        </p>
+      )}
+      {other && !biased && (
         <button
           type="button"
           className="action"
           onClick={() =>
-            changeKit(({ band: _band, ...kit }) => (rounded === 1 ? kit : { ...kit, band: rounded }))
+            change(({ band: _band, ...kit }) => (rounded === 1 ? kit : { ...kit, band: rounded }))
           }
         >
           Make bands {rounded.toFixed(2)} times as wide
         </button>
       )}
       {now !== 1 && (
-        <button type="button" className="action" onClick={() => changeKit(({ band: _band, ...kit }) => kit)}>
+        <button type="button" className="action" onClick={() => change(({ band: _band, ...kit }) => kit)}>
           Put back 1.00
         </button>
       )}

@@ -7,7 +7,7 @@ import { STEP_ROOMS } from '../../../core/steps';
 import { counted, moneyText } from '../../../core/units';
 import { problemText, useKitQuery, useLogQuery } from '../../app/api';
 import { newId } from '../../app/ids';
-import { changeKit } from '../../app/kit';
+import { useKitChange } from '../../app/use-kit-change';
 import { useDisplay } from '../../app/display';
 import { Toggle } from '../../parts/Toggle';
 import { Words } from '../../parts/Words';
@@ -60,7 +60,13 @@ function CauseItem({
   );
 }
 
-function Rules({ shop }: { shop: ShopSnapshot }) {
+function Rules({
+  shop,
+  change,
+}: {
+  shop: ShopSnapshot;
+  change: (change: (shop: ShopSnapshot) => ShopSnapshot) => void;
+}) {
   const display = useDisplay();
   const rules = shop.rules ?? [];
   if (rules.length === 0)
@@ -83,7 +89,7 @@ function Rules({ shop }: { shop: ShopSnapshot }) {
             type="button"
             className="action"
             onClick={() =>
-              changeKit(({ rules: all = [], ...kit }) => {
+              change(({ rules: all = [], ...kit }) => {
                 const rest = all.filter(({ id }) => id !== rule.id);
                 return rest.length > 0 ? { ...kit, rules: rest } : kit;
               })
@@ -103,6 +109,7 @@ export function Troubles() {
   const [making, setMaking] = useState<string>();
   const { data, error } = useLogQuery({ kind: 'failure' }, { refetchOnMountOrArgChange: true });
   const { data: kit } = useKitQuery();
+  const { change, problem } = useKitChange();
   if (error)
     return (
       <p role="alert" className="text-red">
@@ -114,6 +121,11 @@ export function Troubles() {
   const full = (kit.shop.rules ?? []).length >= MOST_RULES;
   return (
     <div className="flex flex-col gap-5">
+      {problem !== undefined && (
+        <p role="alert" className="text-red">
+          {problem}
+        </p>
+      )}
       <section aria-labelledby="causes" className="sheet p-4">
         <div className="flex flex-wrap items-center gap-4">
           <h2 id="causes" className="text-[17px] font-semibold">
@@ -138,7 +150,7 @@ export function Troubles() {
         <h2 id="rules" className="text-[17px] font-semibold">
           Rules of this shop
         </h2>
-        <Rules shop={kit.shop} />
+        <Rules shop={kit.shop} change={change} />
         {full ? (
           <p>{MOST_RULES} rules are the most. Take one away first.</p>
         ) : making === undefined ? (
@@ -151,7 +163,7 @@ export function Troubles() {
             words={making}
             onClose={() => setMaking(undefined)}
             onMade={(rule) => {
-              changeKit((shop) => ({ ...shop, rules: [...(shop.rules ?? []), { ...rule, id: newId() }] }));
+              change((shop) => ({ ...shop, rules: [...(shop.rules ?? []), { ...rule, id: newId() }] }));
               setMaking(undefined);
             }}
           />
