@@ -1,6 +1,7 @@
 import { breakdownRows } from './breakdown';
 import { browserRows } from './browser';
 import { featureRows } from './features';
+import { logRows } from './log';
 import { movementRows } from './movement';
 import { patternRows } from './patterns';
 import { pictureRows } from './picture';
@@ -17,6 +18,7 @@ const GROUPS = {
   patterns: patternRows,
   pressure: pressureRows,
   breakdown: breakdownRows,
+  log: logRows,
   server: serverRows,
   browser: browserRows,
 };

@@ -4,6 +4,7 @@ import type { BuildDocument } from '../core/document';
 import { linesOf, type LogLine } from '../core/log';
 import type { Caller } from './caller';
 import { transact } from './database';
+import type { JobChoices } from './logentities';
 import { type JobColumns, NEWEST, readable, type Text } from './jobs';
 
 /*
@@ -30,9 +31,20 @@ const COLUMNS: readonly (readonly [name: string, of: LineOf])[] = [
   ['predicted', ({ predicted }) => predicted ?? null],
   ['measured', ({ measured }) => measured ?? null],
   ['likely', ({ likely }) => likely ?? null],
+  ['band', ({ band }) => band ?? null],
+  ['said', ({ name, words }) => [name, words].filter(Boolean).join(': ').slice(0, 300)],
   ['details', ({ rows: _rows, ...line }) => JSON.stringify(line)],
   ['taught', ({ rows }) => (rows.length > 0 ? JSON.stringify(rows) : null)],
 ];
+
+/** What the lines of a job can be narrowed by: the list of all jobs is made of these, and of no line. */
+const choicesIn = (lines: readonly LogLine[]): JobChoices => ({
+  tools: Object.fromEntries(
+    lines.flatMap(({ tool, toolName }) => (tool === undefined ? [] : [[tool, toolName ?? tool]])),
+  ),
+  woods: [...new Set(lines.flatMap(({ wood }) => wood ?? []))],
+  stepKinds: [...new Set(lines.map(({ stepKind }) => stepKind))],
+});
 
 async function writeLines(
   source: DataSource,
@@ -56,9 +68,10 @@ async function writeLines(
             .map((line) => [job.shop, job.id, ...COLUMNS.map(([, of]) => of(line))]),
         ],
       );
-    await manager.query('REPLACE INTO logged_job (job_id, version) VALUES (?, ?)', [
+    await manager.query('REPLACE INTO logged_job (job_id, version, choices) VALUES (?, ?, ?)', [
       job.id,
       editionOf(job.version),
+      JSON.stringify(choicesIn(lines)),
     ]);
   });
 }

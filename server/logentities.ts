@@ -16,6 +16,9 @@ export interface LogLineRow {
   predicted: number | null;
   measured: number | null;
   likely: number | null;
+  band: number | null;
+  /** What is searched for words: the step's name, and what was said. */
+  said: string;
   /** Everything else that the line says, and the rows it teaches. */
   details: unknown;
   taught: unknown;
@@ -37,11 +40,32 @@ export const LogLineEntity = new EntitySchema<LogLineRow>({
     predicted: number,
     measured: number,
     likely: number,
+    band: number,
+    said: { type: 'varchar', length: 300 },
     details: { type: 'longtext', transformer: json },
     taught: { type: 'longtext', transformer: json, nullable: true },
   },
   indices: [
-    { name: 'ix_log_line_shop', columns: ['shopId', 'takenAt'] },
+    // Holds everything that the log is narrowed by: what is counted never reads the lines themselves.
+    {
+      name: 'ix_log_line_facts',
+      columns: [
+        'shopId',
+        'takenAt',
+        'kind',
+        'stepKind',
+        'tool',
+        'wood',
+        'dimension',
+        'predicted',
+        'measured',
+        'likely',
+        'band',
+        'jobId',
+        'said',
+      ],
+    },
+    { name: 'ix_log_line_kind', columns: ['shopId', 'kind', 'takenAt'] },
     { name: 'ix_log_line_job', columns: ['jobId'] },
   ],
   foreignKeys: (['shop', 'job'] as const).map((target) => ({
@@ -53,16 +77,25 @@ export const LogLineEntity = new EntitySchema<LogLineRow>({
   })),
 });
 
-/** Which version of a job stands in the log. */
+/** What of a job's lines the log can be narrowed by: machines with the names they had, woods, kinds of step. */
+export interface JobChoices {
+  tools: Record<string, string>;
+  woods: string[];
+  stepKinds: string[];
+}
+
+/** Which version of a job stands in the log, with what it can be narrowed by. */
 export interface LoggedJobRow {
   jobId: string;
   version: number;
+  choices: JobChoices;
 }
 export const LoggedJobEntity = new EntitySchema<LoggedJobRow>({
   name: 'logged_job',
   columns: {
     jobId: { name: 'job_id', type: 'uuid', primary: true },
     version: { type: 'bigint' },
+    choices: { type: 'longtext', transformer: json },
   },
   foreignKeys: [
     {

@@ -187,11 +187,11 @@ export class Log1790800000000 implements MigrationInterface {
     await runner.query(`CREATE TABLE IF NOT EXISTS \`log_line\` (\`id\` bigint NOT NULL AUTO_INCREMENT, \`shop_id\` uuid NOT NULL, \`job_id\` uuid NOT NULL,
       \`line\` varchar(160) NOT NULL, \`kind\` varchar(20) NOT NULL, \`step_kind\` varchar(40) NOT NULL, \`tool\` varchar(80) NULL, \`wood\` varchar(80) NULL,
       \`dimension\` varchar(20) NULL, \`taken_at\` datetime(3) NOT NULL, \`predicted\` double NULL, \`measured\` double NULL, \`likely\` double NULL,
-      \`details\` longtext NOT NULL, \`taught\` longtext NULL,
-      INDEX \`ix_log_line_shop\` (\`shop_id\`, \`taken_at\`), INDEX \`ix_log_line_job\` (\`job_id\`), PRIMARY KEY (\`id\`),
+      \`band\` double NULL, \`said\` varchar(300) NOT NULL, \`details\` longtext NOT NULL, \`taught\` longtext NULL,
+      INDEX \`ix_log_line_facts\` (\`shop_id\`, \`taken_at\`, \`kind\`, \`step_kind\`, \`tool\`, \`wood\`, \`dimension\`, \`predicted\`, \`measured\`, \`likely\`, \`band\`, \`job_id\`, \`said\`), INDEX \`ix_log_line_kind\` (\`shop_id\`, \`kind\`, \`taken_at\`), INDEX \`ix_log_line_job\` (\`job_id\`), PRIMARY KEY (\`id\`),
       CONSTRAINT \`fk_log_line_shop\` FOREIGN KEY (\`shop_id\`) REFERENCES \`shop\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION,
       CONSTRAINT \`fk_log_line_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
-    await runner.query(`CREATE TABLE IF NOT EXISTS \`logged_job\` (\`job_id\` uuid NOT NULL, \`version\` bigint NOT NULL, PRIMARY KEY (\`job_id\`),
+    await runner.query(`CREATE TABLE IF NOT EXISTS \`logged_job\` (\`job_id\` uuid NOT NULL, \`version\` bigint NOT NULL, \`choices\` longtext NOT NULL, PRIMARY KEY (\`job_id\`),
       CONSTRAINT \`fk_logged_job_job\` FOREIGN KEY (\`job_id\`) REFERENCES \`job\`(\`id\`) ON DELETE CASCADE ON UPDATE NO ACTION) ENGINE=InnoDB`);
   }
 

@@ -12,6 +12,7 @@ import { adhesiveFor, glueUpOf } from '../glueup';
 import { KERF_OFF } from '../kit';
 import { asSlicing, lengthForSlices, massOf, roomOf, type Timeline, type WorkPiece } from '../steps';
 import type { Quantity } from './gauges';
+import { needsOf } from './needs';
 
 /** How a check came out: good, to be minded, or not good enough. */
 export type Verdict = 'good' | 'mind' | 'bad';
@@ -67,6 +68,19 @@ const flatSide = ({ piece }: CheckPlace) => extents(piece.blank)[1] > 0;
 export function outOfSquare([a, b]: readonly number[], length: number, width: number): number {
   const sine = Math.abs(a * a - b * b) / (4 * length * width);
   return sine >= 1 ? Infinity : width * Math.tan(Math.asin(sine));
+}
+
+/** Glue differs by so much from one glue-up to the next, as a share; a guess. */
+const GLUE_SHARE = 0.3;
+
+/** The glue that a glue-up takes by its plan, and of which bottle; undefined where it takes none. */
+export function glueTaken(
+  step: Step,
+  build: BuildDocument,
+  timeline: Timeline,
+): { adhesive: string; grams: number } | undefined {
+  const need = needsOf(step, build, timeline).find((each) => each.what === 'glue');
+  return need?.what === 'glue' ? { adhesive: need.adhesive, grams: need.grams } : undefined;
 }
 
 /** Every kind of check. One that is added to the document does not compile until it is here. */
@@ -264,6 +278,21 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
       return {
         verdict: graded(Math.abs(left - wanted), good),
         words: ['Left of the blank: ', { mm: left }, '; planned ', { mm: wanted }, '.'],
+      };
+    },
+  },
+  glueUsed: {
+    name: 'Glue used',
+    how: 'Weigh the bottle before and after, with its brush or roller, and enter the difference.',
+    of: 'mass',
+    numbers: ['Glue used'],
+    at: glued,
+    judge: ([kg], { build, timeline, step }) => {
+      const planned = glueTaken(step, build, timeline)?.grams ?? 0;
+      const share = planned > 0 ? (1000 * kg) / planned - 1 : 0;
+      return {
+        verdict: graded(Math.abs(share), GLUE_SHARE),
+        words: ['Glue used: ', { grams: 1000 * kg }, '; planned ', { grams: planned }, '.'],
       };
     },
   },

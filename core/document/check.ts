@@ -10,6 +10,7 @@ export const CHECK_KINDS = [
   'weight',
   'kerf',
   'tail',
+  'glueUsed',
 ] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 

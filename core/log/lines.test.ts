@@ -177,6 +177,31 @@ describe('lines of the log', () => {
       a: { 'kerf:table-full': -cuts, 'bias:table-full:stop': -slice.count },
     });
   });
+  it('glue that was weighed teaches how much is taken', () => {
+    const adhesives = [{ id: 'g', name: 'Yellow PVA', class: 'pva_yellow', leftG: 900 }];
+    const build = plannedFor(panelBrief({ ...CHEQUER }), shopWith({ adhesives }));
+    const glue = build.steps.find(({ kind }) => kind === 'glue');
+    const weighed = (kg: number) =>
+      linesOf(
+        { ...build, checks: [{ id: 'w', step: glue?.id ?? '', kind: 'glueUsed', values: [kg], taken: AT }] },
+        AT,
+      );
+    const [
+      {
+        rows: [one],
+        words,
+      },
+    ] = weighed(0.05);
+    const [
+      {
+        rows: [twice],
+      },
+    ] = weighed(0.1);
+    expect(one).toMatchObject({ a: { 'glue:g': 1 }, b: { 'scatter:glue': 1 } });
+    expect(twice.y - one.y).toBeCloseTo(Math.log(2), 9);
+    expect(words).toMatch(/^Glue used: /);
+    expect(rows(weighed(0))).toEqual([]);
+  });
   it('minutes are told by what was planned, and not where a step was ticked at once; failures stand in their words', () => {
     const build = block();
     const rip = stepOfKind(build, 'rip');

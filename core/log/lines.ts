@@ -1,5 +1,5 @@
 import { type BuildDocument, type Check, failureWords, phraseText, type Step } from '../document';
-import { CHECKS, handsOn, toolOf, whoDid } from '../bench';
+import { CHECKS, glueTaken, handsOn, toolOf, whoDid } from '../bench';
 import { paceOf } from '../kit';
 import { run } from '../run';
 import { blankVolume, blankVolumes, extents } from '../solid';
@@ -8,7 +8,7 @@ import { boardCost, boardVolume } from '../stock';
 import { LIKELY_SD } from './bands';
 import { finenessOf } from './fineness';
 import type { LogLine, TaughtRow } from './line';
-import { PACE_SD } from './losses';
+import { LOSSES, PACE_SD } from './losses';
 import { rowsOf, sizesOf, type ReadStep } from './readings';
 import { readingVariance, tailRow } from './rows';
 
@@ -65,7 +65,8 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
     for (const check of (build.checks ?? []).filter((each) => each.step === step.id)) {
       const [piece] = entry?.pieces ?? [];
       const result = piece && CHECKS[check.kind].judge(check.values, { build, timeline: whole, step, piece });
-      const row = entry && checkRow(check, { build, step, entry });
+      const row =
+        entry && (glueRow(check, { build, step, whole }) ?? checkRow(check, { build, step, entry }));
       lines.push({
         id: `check:${check.id}`,
         kind: 'check',
@@ -75,7 +76,7 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
         ...(check.values.length === 1 && CHECKS[check.kind].of === 'length'
           ? { measured: check.values[0] }
           : {}),
-        ...(row ? { predicted: row.predicted } : {}),
+        ...(row && CHECKS[check.kind].of === 'length' ? { predicted: row.predicted } : {}),
         rows: row ? [row.row] : [],
       });
     }
@@ -203,6 +204,28 @@ function checkRow(
           g2: 2 * readingVariance(fineness),
           used,
         },
+  };
+}
+
+/** What weighing the glue teaches of its spread. Grams. */
+function glueRow(
+  { kind, values: [kg] }: Check,
+  { build, step, whole }: { build: BuildDocument; step: Step; whole: Timeline },
+): { predicted: number; row: TaughtRow } | undefined {
+  const taken = kind === 'glueUsed' && kg > 0 ? glueTaken(step, build, whole) : undefined;
+  if (!taken || !(taken.grams > 0)) return undefined;
+  const glue = `glue:${taken.adhesive}` as const;
+  const standing = LOSSES.glue.standing(build.shop, taken.adhesive)?.value ?? 1;
+  return {
+    predicted: taken.grams / 1000,
+    row: {
+      y: Math.log((1000 * kg) / taken.grams),
+      a: { [glue]: 1 },
+      b: { 'scatter:glue': 1 },
+      g2: 0,
+      kind: glue,
+      used: { [glue]: Math.log(standing) },
+    },
   };
 }
 

@@ -1,5 +1,14 @@
-import type { AllowanceName, Saw, ShopSnapshot, Spread } from '../kit';
-import { ALLOWANCES, PACE_LIMITS, paceOf } from '../kit';
+import {
+  type Adhesive,
+  adhesiveFacts,
+  type AllowanceName,
+  ALLOWANCES,
+  PACE_LIMITS,
+  paceOf,
+  type Saw,
+  type ShopSnapshot,
+  type Spread,
+} from '../kit';
 import { STEP_ROOMS } from '../steps';
 import { LIKELY_SD } from './bands';
 
@@ -40,10 +49,23 @@ const SHOPS_LOG = "this shop's log";
 export const PIECE_LIKELY_MM = 0.08;
 /** How far minutes of a step scatter: the standard deviation of their logarithm, act and day together. */
 export const PACE_SD = 0.4;
+/** How far glue scatters from one glue-up to the next: the standard deviation of its logarithm; a guess. */
+export const GLUE_SD = 0.2;
+/** Factors nearer than this are one. */
+const SAME_FACTOR = 1e-9;
+/** What a bottle's class is spread at, g/m2. */
+const usualSpread = ({ gPerM2: _own, ...bottle }: Adhesive): number => adhesiveFacts(bottle).typicalGPerM2;
 /** Joints and scales are not off by common practice. */
 const NOT_OFF: Standing = { value: 0 };
 /** How far a mean is known by common practice where the kit says no more, mm, nine times in ten. */
-export const MEAN_LIKELY = { kerf: 0.1, bias: 0.2, takeOff: 0.25, joint: 0.05, pace: 0.4 } as const;
+export const MEAN_LIKELY = {
+  kerf: 0.1,
+  bias: 0.2,
+  takeOff: 0.25,
+  joint: 0.05,
+  pace: 0.4,
+  glue: 0.2,
+} as const;
 
 const sawOfKit = ({ saws }: ShopSnapshot, of: string): Saw | undefined => saws.find(({ id }) => id === of);
 const toolOfKit = (shop: ShopSnapshot, of: string) =>
@@ -132,6 +154,26 @@ export const LOSSES = {
       return paces.length > 0 ? { ...rest, paces } : rest;
     },
   },
+  glue: {
+    is: 'mean',
+    unit: 'times',
+    name: (shop, of) => `Glue taken: ${shop.adhesives?.find(({ id }) => id === of)?.name ?? of}`,
+    how: 'Glue that was weighed at glue-ups, against what was planned.',
+    standing: (shop, of) => {
+      const bottle = shop.adhesives?.find(({ id }) => id === of);
+      return bottle && { value: (bottle.gPerM2 ?? usualSpread(bottle)) / usualSpread(bottle) };
+    },
+    put: (shop, of, { value }) => ({
+      ...shop,
+      adhesives: (shop.adhesives ?? []).map(({ gPerM2: before, ...bottle }) => {
+        if (bottle.id !== of) return before === undefined ? bottle : { ...bottle, gPerM2: before };
+        // As its class has it, it says nothing of its own.
+        return Math.abs(value - 1) < SAME_FACTOR
+          ? bottle
+          : { ...bottle, gPerM2: usualSpread(bottle) * value };
+      }),
+    }),
+  },
   setting: {
     is: 'spread',
     unit: 'mm',
@@ -162,10 +204,10 @@ export const LOSSES = {
   scatter: {
     is: 'spread',
     unit: 'times',
-    name: () => 'How far minutes scatter',
-    how: 'Minutes of each step, against what this shop takes on average.',
-    standing: () => ({ value: PACE_SD * LIKELY_SD }),
-    advice: 'Pauses that nobody pressed make it wide: press “Pause” when you leave the step.',
+    name: (_shop, of) => (of === 'glue' ? 'How far glue scatters' : 'How far minutes scatter'),
+    how: 'Each one against what this shop takes on average.',
+    standing: (_shop, of) => ({ value: (of === 'glue' ? GLUE_SD : PACE_SD) * LIKELY_SD }),
+    advice: 'Pauses that nobody pressed make minutes scatter: press “Pause” when you leave the step.',
   },
 } satisfies Record<string, LossRoom>;
 export type LossKind = keyof typeof LOSSES;

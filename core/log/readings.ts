@@ -32,7 +32,8 @@ export interface ReadStep {
 
 /** What is set where a size is set at all, by the kind of step. */
 const USE: Readonly<Record<string, string>> = { rip: 'fence', cutApart: 'fence', trim: 'trim' };
-const useOf = ({ kind }: Step): string => USE[kind] ?? (roomOf({ kind } as Step).sawing ? 'stop' : 'scale');
+const whatIsSet = ({ kind }: Step): string =>
+  USE[kind] ?? (roomOf({ kind } as Step).sawing ? 'stop' : 'scale');
 
 /** The allowance behind what a step takes off, and how often it is in it. */
 function allowanceOf(
@@ -196,7 +197,7 @@ function settingsRead(
     readings: group.map(({ reading, predicted }) => reading.measured.mm - predicted),
     dial: 0,
     fineness: first.fineness,
-    bias: `bias:${tool}:${useOf(step)}`,
+    bias: `bias:${tool}:${whatIsSet(step)}`,
     setting: family,
     piece: 'piece:shop',
     pieceSd: PIECE_LIKELY_MM / LIKELY_SD,

@@ -49,10 +49,10 @@ describe('tolerances, in full', () => {
     expect(got.worstMm).toBeCloseTo(saw.setting.worst.mm + 2 * planer.worst.mm, 9);
     expect(got.likelyMm).toBeCloseTo(Math.hypot(saw.setting.likely.mm, 2 * planer.likely.mm), 9);
   });
-  it('a reading is off by a quarter of the setting step nine times in ten, by half of it at worst', () => {
+  it('a reading is off by 0.475 of the setting step nine times in ten, as rounding is, by half of it at worst', () => {
     const document = build(three, [GLUE, FLATTEN], { readings: [read('flat', 'thickness', 21)] });
     const [, , thickness] = last(document).tolerance;
-    expect(thickness.likelyMm).toBeCloseTo(shop.settingStep.mm / 4, 12);
+    expect(thickness.likelyMm).toBeCloseTo(0.475 * shop.settingStep.mm, 12);
     expect(thickness.worstMm).toBeCloseTo(shop.settingStep.mm / 2, 12);
   });
 });
