@@ -110,7 +110,7 @@ export function RatesFields({
     onChange((now) => clean({ ...now, ...change(now) }));
   const tools = [...shop.saws, ...shop.machines];
   const woods = [...new Set(build.assemblies.flatMap(({ slots }) => slots.map(({ species }) => species)))];
-  const group = 'sheet flex flex-col gap-2 p-4';
+  const group = 'sheet flex min-w-0 flex-col gap-2 p-4';
   return (
     <section aria-label="What things cost this shop" className="flex flex-col gap-3 print:hidden">
       <h2 className="text-[17px] font-semibold">What things cost this shop, {currency}</h2>
@@ -118,7 +118,7 @@ export function RatesFields({
         For all jobs. An empty field is no price: what has none is not counted, and said. Boards have their
         price on the rack, hardware, abrasives and finish theirs in the kit.
       </p>
-      <div className="desk:grid-cols-2 grid gap-3">
+      <div className="desk:grid-cols-2 grid grid-cols-[minmax(0,1fr)] gap-3">
         <div className={group}>
           <h3 className="font-medium">Hands, an hour</h3>
           <Money
@@ -221,7 +221,7 @@ export function RatesFields({
                 };
               });
             return (
-              <div key={id} className="grid grid-cols-2 gap-3">
+              <div key={id} className="desk:grid-cols-2 grid grid-cols-[minmax(0,1fr)] gap-x-3 gap-y-1">
                 <Money
                   label={`${name}, an edge`}
                   minor={own?.minor}
@@ -256,7 +256,7 @@ export function RatesFields({
           />
           <h3 className="pt-2 font-medium">Less for a number of pieces</h3>
           {(rates.breaks ?? []).map((each, i) => (
-            <div key={i} className="flex items-center gap-2">
+            <div key={i} className="flex flex-wrap items-center gap-2">
               <Plain
                 label="from, pieces"
                 value={each.from}

@@ -263,7 +263,7 @@ export function RecordScreen() {
             </p>
           )}
         </div>
-        <SquareCode text={address} label={`Square code that opens this record: ${address}`} />
+        <SquareCode text={address} label="Square code that opens this record" />
       </div>
       <div className="h-64 py-2">
         <JobPicture build={build} atOnce />

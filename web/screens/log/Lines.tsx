@@ -50,11 +50,7 @@ const columnsIn = (display: Display): Column<LoggedLine>[] => [
       </Link>
     ),
   },
-  {
-    head: 'What',
-    words: true,
-    cell: ({ kind, dimension, words }) => words ?? dimension ?? LINE_KINDS[kind].name,
-  },
+  { head: 'What', words: true, cell: ({ kind, dimension }) => dimension ?? LINE_KINDS[kind].name },
   { head: 'Predicted', right: true, cell: (line) => numberOf(line, line.predicted, display) },
   { head: 'Measured', right: true, cell: (line) => numberOf(line, line.measured, display) },
   {
@@ -75,6 +71,7 @@ const columnsIn = (display: Display): Column<LoggedLine>[] => [
   { head: 'Wood', words: true, cell: ({ wood }) => (wood ? woodName(wood) : '') },
   { head: 'When', cell: ({ at }) => dayOf(at) },
   { head: 'Who', words: true, cell: ({ who, gauge }) => [who, gauge].filter(Boolean).join(', ') },
+  { head: 'Said', words: true, cell: ({ words }) => words ?? '' },
 ];
 
 /** What the log is narrowed by stands in the address: a way back finds it as it was. */
