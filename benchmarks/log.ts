@@ -122,7 +122,15 @@ const WEEK = 7 * 86_400_000;
 /** How many readings after a change until it is asked about. */
 function drifts(): Row[] {
   const runs = 40;
-  const cases = [
+  const cases: readonly {
+    name: string;
+    id: string;
+    a: string;
+    b: Record<string, number>;
+    sd: number;
+    by: number;
+    wanted: number;
+  }[] = [
     {
       name: 'kerf smaller by 0.1 mm',
       id: 'kerf:table-full',

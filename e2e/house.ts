@@ -78,7 +78,7 @@ export const test = base.extend<{ quiet: void }, Worker>({
     { scope: 'worker', timeout: 120_000 },
   ],
   quiet: [
-    async ({ page }, use) => {
+    async ({ page, browser }, use) => {
       // The first-use lines were read before; they have a test of their own.
       await page.addInitScript(
         (all) => localStorage.setItem('junta-hints', all),
@@ -92,6 +92,8 @@ export const test = base.extend<{ quiet: void }, Worker>({
       );
       page.on('pageerror', (error) => errors.push(error.message));
       await use();
+      // What a test opened beside its page and left open would go on asking servers that are gone, and take its time from the next test.
+      for (const context of browser.contexts()) if (context !== page.context()) await context.close();
       expect(errors).toEqual([]);
     },
     { auto: true },

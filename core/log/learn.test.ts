@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { defaultShop } from '../kit';
+import { defaultShop, type ShopSnapshot } from '../kit';
 import { type DatedRow, learn, type Loss, LOSS_KINDS, LOSSES, scoreOf, takeBack, takeOver } from '.';
 import { randomOf } from './shop.fixture';
 
-const shop = { ...defaultShop('learn'), adhesives: [{ id: 'g', name: 'Yellow PVA', class: 'pva_yellow' }] };
+const shop: ShopSnapshot = {
+  ...defaultShop('learn'),
+  adhesives: [{ id: 'g', name: 'Yellow PVA', class: 'pva_yellow' }],
+};
 const NOW = Date.parse('2026-11-30T12:00:00Z');
 const DAY = 86_400_000;
 const KERF = shop.saws[0].kerf.mm;

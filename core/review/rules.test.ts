@@ -26,7 +26,12 @@ describe('a rule of the shop’s own', () => {
     const size = slice?.least[0] ?? 0;
     const [finding, ...others] = found({});
     expect(others).toEqual([]);
-    expect(finding).toMatchObject({ step: slice?.id, severity: 'warning', dimension: 'length', numbers: { rule: 60 } });
+    expect(finding).toMatchObject({
+      step: slice?.id,
+      severity: 'warning',
+      dimension: 'length',
+      numbers: { rule: 60 },
+    });
     expect(finding.numbers.size).toBeCloseTo(size, 9);
     expect(finding.message[0]).toContain('A slice was lost before');
     expect(found({ size: { mm: size - 1 } })).toEqual([]);

@@ -18,7 +18,9 @@ const made = (): BuildDocument => {
     ...turned,
     name: 'Block',
     readings: [{ id: 'r', step: turned.steps[0].id, dimension: 'thickness', measured: { mm: 30 } }],
-    steps: turned.steps.map((step, i) => (i === 0 ? { ...step, done: true, doneAt: '2026-03-02T10:00:00Z' } : step)),
+    steps: turned.steps.map((step, i) =>
+      i === 0 ? { ...step, done: true, doneAt: '2026-03-02T10:00:00Z' } : step,
+    ),
   };
 };
 const ok = (result: Another | { refused: unknown } | undefined): Another => {
@@ -93,7 +95,11 @@ describe('the record of a piece', () => {
     const care = (build: BuildDocument) => careOf(build, run(build)).join(' ');
     expect(care({ ...block, uses: ['food'] })).toMatch(/not go into a dishwasher.*End grain drinks/);
     expect(care({ ...block, uses: [] })).not.toMatch(/dishwasher/);
-    const oiled = mustEdit(block, { do: 'addStep', kind: 'finish', after: block.steps.at(-1)?.id ?? '' } as never);
+    const oiled = mustEdit(block, {
+      do: 'addStep',
+      kind: 'finish',
+      after: block.steps.at(-1)?.id ?? '',
+    } as never);
     expect(care(oiled)).toMatch(/finish/i);
   });
 });

@@ -31,6 +31,12 @@ const AgainWindow = lazily(() => import('./AgainWindow'), 'AgainWindow');
 const whenText = (at: string): string =>
   new Date(at).toLocaleString('sv', { dateStyle: 'short', timeStyle: 'short' });
 
+/** From the first day to the last, or the one day. */
+const daysText = (days: readonly string[]): string => {
+  const [first, last] = [days[0].slice(0, 10), days[days.length - 1].slice(0, 10)];
+  return first === last ? `on ${first}` : `from ${first} to ${last}`;
+};
+
 /** Readings, checks and times of one step, as the log has them. */
 function StepLines({ lines, display }: { lines: readonly LogLine[]; display: Display }) {
   if (lines.length === 0) return null;
@@ -251,7 +257,7 @@ export function RecordScreen() {
           </p>
           <p className="text-[14.5px]">
             {done.length} of {build.steps.length} steps are done
-            {days.length > 0 && `, from ${days[0].slice(0, 10)} to ${days[days.length - 1].slice(0, 10)}`}.
+            {days.length > 0 && `, ${daysText(days)}`}.
             {timeline.finished &&
               ` It comes out ${timeline.finished.greatest.map((mm) => lengthText(mm, display)).join(' × ')}.`}
           </p>

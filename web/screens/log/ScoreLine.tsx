@@ -39,12 +39,12 @@ export function ScoreLine({
       {now !== 1 && (
         <p className="text-[14px]">Bands are {now.toFixed(2)} times as wide as the kit’s spreads say.</p>
       )}
-      {other && biased && (
+      {other && biased && factor > now && (
         <p className="text-[14px]">
           Put right first what differs below: then fewer lie outside, and no band has to be wider.
         </p>
       )}
-      {other && !biased && (
+      {other && !(biased && factor > now) && (
         <button
           type="button"
           className="action"
