@@ -67,6 +67,7 @@ export const adhesive = exact({
   class: oneOf(...ADHESIVE_CLASSES.map((each) => each.id)),
   leftG: maybe(0, 1_000_000),
   expires: day().optional(),
+  batch: text(40).optional(),
   foodOk: flag(),
   openMin: maybe(0.05, 1440),
   closedMin: maybe(0.05, 1440),

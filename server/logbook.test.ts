@@ -107,6 +107,22 @@ describe('the log', () => {
     expect(choices.stepKinds).toContain('rip');
     expect(causes).toContainEqual(expect.objectContaining({ cause: 'spoiltStrip', struck: 1 }));
   });
+  it('has the notes of a job, until they are taken away', async () => {
+    const job = await make('noted', {});
+    const id = '6f1f2f0e-6c1c-4a55-8a4e-0d1f6e5f9a11';
+    const note = { job: job.id, step: rip.id, words: 'The blade wandered.', marks: [], at: AT, who: 'Ada' };
+    const write = (version: number, part: object) =>
+      api()
+        .put(`/api/notes/${id}`)
+        .send({ version, note: { ...note, ...part } });
+    expect((await log('?text=noted')).total).toBe(0);
+    expect((await write(0, {})).status).toBe(200);
+    expect((await log('?kind=note&text=wandered')).lines).toMatchObject([
+      { job: job.id, step: rip.id, stepKind: 'rip', words: 'The blade wandered.', who: 'Ada', at: AT },
+    ]);
+    expect((await write(1, { removed: true })).status).toBe(200);
+    expect((await log('?kind=note&text=wandered')).total).toBe(0);
+  });
   it('gives rows to learn from, each with its job and its time', async () => {
     const job = await make('rows', {
       checks: [{ id: 'c', step: rip.id, kind: 'kerf', values: [3.05], taken: AT }],

@@ -1,7 +1,8 @@
 import { setImmediate } from 'node:timers/promises';
 import type { DataSource } from 'typeorm';
 import type { BuildDocument } from '../core/document';
-import { linesOf, type LogLine } from '../core/log';
+import { linesOf, type LogLine, noteLine } from '../core/log';
+import type { NoteContent } from '../core/notes';
 import type { Caller } from './caller';
 import { transact } from './database';
 import type { JobChoices } from './logentities';
@@ -39,11 +40,12 @@ const COLUMNS: readonly (readonly [name: string, of: LineOf])[] = [
 
 /** What the lines of a job can be narrowed by: the list of all jobs is made of these, and of no line. */
 const choicesIn = (lines: readonly LogLine[]): JobChoices => ({
+  lines: lines.length,
   tools: Object.fromEntries(
     lines.flatMap(({ tool, toolName }) => (tool === undefined ? [] : [[tool, toolName ?? tool]])),
   ),
   woods: [...new Set(lines.flatMap(({ wood }) => wood ?? []))],
-  stepKinds: [...new Set(lines.map(({ stepKind }) => stepKind))],
+  stepKinds: [...new Set(lines.flatMap(({ stepKind }) => stepKind || []))],
 });
 
 async function writeLines(
@@ -82,6 +84,25 @@ const hasSomething = ({ readings, checks, failures, steps }: BuildDocument): boo
   (failures?.length ?? 0) > 0 ||
   steps.some(({ work, done }) => done && work !== undefined);
 
+/** The notes of a job that were not taken away. */
+async function notesOf(source: DataSource, job: string, build: BuildDocument): Promise<LogLine[]> {
+  const rows: { id: string; content: string; photo: string }[] = await source.query(
+    'SELECT n.id, n.content, EXISTS (SELECT 1 FROM photo p WHERE p.note_id = n.id) AS photo FROM note n WHERE n.job_id = ? AND n.removed_at IS NULL',
+    [job],
+  );
+  return rows.map(({ id, content, photo }) => {
+    const { at, step, words, who } = JSON.parse(content) as NoteContent;
+    return noteLine(build, {
+      id,
+      at,
+      words,
+      photo: Number(photo) > 0,
+      ...(step === undefined ? {} : { step }),
+      ...(who === undefined ? {} : { who }),
+    });
+  });
+}
+
 /** Brings the log up to the jobs as they stand. Gives the names of those that could not be read: their lines stay as they were. */
 export async function refreshLog(source: DataSource, { shop }: Caller): Promise<string[]> {
   const stale: { id: string }[] = await source.query(
@@ -99,7 +120,10 @@ export async function refreshLog(source: DataSource, { shop }: Caller): Promise<
       continue;
     }
     const build = JSON.parse(text) as BuildDocument;
-    const lines = hasSomething(build) ? linesOf(build, job.changed.toISOString()) : [];
+    const lines = [
+      ...(hasSomething(build) ? linesOf(build, job.changed.toISOString()) : []),
+      ...(await notesOf(source, id, build)),
+    ];
     await writeLines(source, { id, shop, version: job.version }, lines);
     // Others are answered in between: a job is played forward once for each step that was read.
     await setImmediate();

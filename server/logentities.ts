@@ -79,6 +79,8 @@ export const LogLineEntity = new EntitySchema<LogLineRow>({
 
 /** What of a job's lines the log can be narrowed by: machines with the names they had, woods, kinds of step. */
 export interface JobChoices {
+  /** How many lines it has. */
+  lines: number;
   tools: Record<string, string>;
   woods: string[];
   stepKinds: string[];

@@ -165,7 +165,7 @@ async function choicesOf(source: DataSource, { shop }: Caller): Promise<LogReply
   );
   const own = rows
     .map(({ choices, ...job }) => ({ job, choices: JSON.parse(choices) as JobChoices }))
-    .filter(({ choices }) => choices.stepKinds.length > 0);
+    .filter(({ choices }) => choices.lines > 0);
   const all = (of: 'woods' | 'stepKinds') => [...new Set(own.flatMap(({ choices }) => choices[of]))].sort();
   const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name);
   // A machine is called as the job that was changed last calls it: the kit may have it no more.

@@ -140,6 +140,8 @@ async function storeNote(
     );
   }
   const stored = (await findNote(manager, caller, id)) as Note;
+  // The log has it once somebody looks at it.
+  if (stored.job !== undefined) await manager.query('DELETE FROM logged_job WHERE job_id = ?', [stored.job]);
   await giveReceipt(manager, caller, write, { subject: id, version: stored.version });
   return stored;
 }

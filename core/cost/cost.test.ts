@@ -7,6 +7,7 @@ import { panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { blankVolume, extents } from '../solid';
 import { demoJobs } from '../../demo/jobs';
+import { moneyText } from '../units';
 import { breakFor, COST_GROUP_NAMES, type Cost, costOf, metresOf, priceFor, workMinutes } from '.';
 
 const RATES: Rates = {
@@ -85,6 +86,16 @@ describe('what a job costs', () => {
     // What is planned does not change by being done.
     expect(cost(done()).plannedMinor).toBe(cost(build).plannedMinor);
   });
+  it('glue that was weighed counts as it was weighed', () => {
+    const build = panel();
+    const glue = build.steps.find(({ kind }) => kind === 'glue');
+    const weighed = cost({
+      ...build,
+      checks: [{ id: 'w', step: glue?.id ?? '', kind: 'glueUsed', values: [0.1] }],
+    });
+    expect(of(weighed, 'glue')[0].realMinor).toBe(150);
+    expect(of(weighed, 'glue')[0].plannedMinor).toBe(of(cost(build), 'glue')[0].plannedMinor);
+  });
   it('metres of a blade are those of its cuts', () => {
     const build = panel();
     const timeline = run(build);
@@ -133,6 +144,12 @@ describe('what a job costs', () => {
     const [one, two] = [cost(build), cost(twice)];
     expect(of(two, 'wood')[0].plannedMinor / of(one, 'wood')[0].plannedMinor).toBeCloseTo(2, 3);
     expect(two.pieces).toBe(2);
+  });
+  it('counts in a currency without cents as in any other', () => {
+    const yen = cost(panel(), kit({ handMinor: 3500 }, { currency: 'JPY' }));
+    expect(yen.currency).toBe('JPY');
+    expect(yen.plannedMinor).toBe(yen.lines.reduce((sum, { plannedMinor }) => sum + plannedMinor, 0));
+    expect(moneyText(yen.plannedMinor, 'JPY')).toMatch(/^[\d,]+ JPY$/);
   });
   it('keeps its groups in their order', () => {
     const order = cost(panel()).lines.map(({ group }) => COST_GROUP_NAMES.indexOf(group));

@@ -216,15 +216,18 @@ function needLines(
       }
       const grams = need.grams * times;
       const cost = (grams / 1000) * rate;
+      // What was weighed is what it took.
+      const weighed = build.checks?.findLast(({ step: at, kind }) => at === step.id && kind === 'glueUsed');
+      const real = weighed ? 1000 * weighed.values[0] : step.done ? grams : 0;
       add(
         {
           group: 'glue',
           words: `${name}: ${stepTitle(build, step)}`,
           step: step.id,
-          amount: { is: 'grams', planned: grams, ...(step.done ? { real: grams } : {}) },
+          amount: { is: 'grams', planned: grams, ...(real > 0 ? { real } : {}) },
         },
         cost,
-        step.done ? cost : 0,
+        (real / 1000) * rate,
       );
     } else if (need.what === 'supply' && need.amount !== undefined) {
       const name = needName(need, kit);

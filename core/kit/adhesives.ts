@@ -61,6 +61,8 @@ export interface Adhesive {
   leftG?: number;
   /** Last good day, as YYYY-MM-DD. */
   expires?: string;
+  /** What stands on the bottle of the batch it was made in. */
+  batch?: string;
   /** The label says that it may be used where food is cut. */
   foodOk?: boolean;
   /** From its label, where that is narrower than the class. */

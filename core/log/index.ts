@@ -9,3 +9,4 @@ export * from './line';
 export * from './lines';
 export * from './losses';
 export * from './rows';
+export * from './suspect';

@@ -7,6 +7,7 @@ export const LINE_KINDS = {
   check: { name: 'Check' },
   minutes: { name: 'Minutes' },
   failure: { name: 'Failure' },
+  note: { name: 'Note' },
 } as const;
 export type LineKind = keyof typeof LINE_KINDS;
 export const LINE_KIND_NAMES = Object.keys(LINE_KINDS) as LineKind[];
@@ -31,7 +32,8 @@ export interface LogLine {
   /** When, as an ISO time. */
   at: string;
   step: string;
-  stepKind: StepKind;
+  /** Nothing where it is of the whole job. */
+  stepKind: StepKind | '';
   /** The step as its job calls it. */
   name: string;
   /** The saw or machine, by id, and as it was called then. */

@@ -118,6 +118,32 @@ function lostOf(
   return { lostMinor: Math.round(struck * blankVolume(piece.blank) * rate) };
 }
 
+/** A note of a job as a line: its words, or that it is a photo. */
+export function noteLine(
+  build: BuildDocument,
+  {
+    id,
+    at,
+    step: of,
+    words,
+    who,
+    photo,
+  }: { id: string; at: string; step?: string; words: string; who?: string; photo: boolean },
+): LogLine {
+  const step = build.steps.find((each) => each.id === of);
+  return {
+    id: `note:${id}`,
+    kind: 'note',
+    at: dated(at, at),
+    step: step?.id ?? '',
+    stepKind: step?.kind ?? '',
+    name: step ? stepTitle(build, step) : 'The whole job',
+    ...(who === undefined ? {} : { who }),
+    words: [words, photo && 'with a photo'].filter(Boolean).join('; '),
+    rows: [],
+  };
+}
+
 const dated = (taken: string | undefined, changed: string): string =>
   taken !== undefined && Number.isFinite(Date.parse(taken)) ? new Date(taken).toISOString() : changed;
 const by = ({ who, gauge }: Pick<Check, 'who' | 'gauge'>) => ({

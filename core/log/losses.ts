@@ -170,7 +170,7 @@ export const LOSSES = {
         // As its class has it, it says nothing of its own.
         return Math.abs(value - 1) < SAME_FACTOR
           ? bottle
-          : { ...bottle, gPerM2: usualSpread(bottle) * value };
+          : { ...bottle, gPerM2: Math.min(1000, Math.max(10, usualSpread(bottle) * value)) };
       }),
     }),
   },

@@ -10,11 +10,13 @@ import { speciesName } from '../../../core/wood/species';
 import { problemText, useNewJobMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { newId } from '../../app/ids';
+import { useNotes } from '../../app/notes';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
 import { Toggle } from '../../parts/Toggle';
 import { Window } from '../../parts/Window';
 import { Words } from '../../parts/Words';
+import { hasPhoto, Picture } from '../notes/Picture';
 
 const WAYS = [
   { value: 'same', label: 'The same size' },
@@ -60,6 +62,8 @@ export function AgainWindow({
       label: `${build.assemblies.length > 1 ? `${name}, ` : ''}strip ${i + 1}, ${speciesName(slot.species)}`,
     })),
   );
+  const of = useMemo(() => ({ job: job.id }), [job.id]);
+  const earlier = useNotes(of).notes.findLast((note) => !note.removed && hasPhoto(note));
   const [strip, setStrip] = useState(strips[0]?.value ?? '');
   const name = copyName(build.name, [build.name]).replace(/, copy/, way === 'part' ? ', part' : ', again');
   const made = useMemo(() => {
@@ -118,6 +122,14 @@ export function AgainWindow({
             onChange={setStrip}
             className="max-w-[420px]"
           />
+        )}
+        {earlier && (
+          <figure className="max-w-60">
+            <Picture note={earlier} alt={`${build.name}, as it was`} size="small" className="w-full" />
+            <figcaption className="text-graphite text-[13px]">
+              As it was: {earlier.words || 'the last photo'}
+            </figcaption>
+          </figure>
         )}
         {refusal === undefined && made && !isRefused(made) ? (
           <section aria-label="What will be different">

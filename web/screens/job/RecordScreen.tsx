@@ -8,7 +8,7 @@ import { failureWords, pieceNumber, type Step } from '../../../core/document';
 import { adhesiveFor, glueUpOf } from '../../../core/glueup';
 import { type LogLine, linesOf } from '../../../core/log';
 import { run } from '../../../core/run';
-import type { Timeline } from '../../../core/steps';
+import type { Fact, Laid, Timeline } from '../../../core/steps';
 import { stepTitle } from '../../../core/steps';
 import { type Display, lengthText, minutesText, moneyText, temperatureText } from '../../../core/units';
 import { careOf, settingSheet } from '../../../core/view';
@@ -63,6 +63,18 @@ function StepLines({ lines, display }: { lines: readonly LogLine[]; display: Dis
   );
 }
 
+const NO_FACTS: readonly Fact[] = [];
+
+/** The parts of a glue-up in the order in which they lie, with how each was turned. */
+const laidText = (laid: readonly Laid[]): string =>
+  laid
+    .map(({ piece, endForEnd, rollOver, quarter }) =>
+      [piece, endForEnd && 'end for end', rollOver && 'rolled over', quarter && 'a quarter turn']
+        .filter(Boolean)
+        .join(', '),
+    )
+    .join('; ');
+
 /** The glue of a glue-up, with the air it was planned in. */
 function glueText(step: Step, { build }: JobReply, timeline: Timeline, display: Display): string | undefined {
   const glueUp = glueUpOf(build, timeline, step.id);
@@ -72,6 +84,7 @@ function glueText(step: Step, { build }: JobReply, timeline: Timeline, display: 
   const bottle = build.shop.adhesives?.find(({ name }) => name === glue.name);
   return [
     glue.name,
+    bottle?.batch && `batch ${bottle.batch}`,
     bottle?.expires && `to be used by ${bottle.expires}`,
     climate && `air ${temperatureText(climate.temperatureC, display)}, ${Math.round(climate.humidityPct)} %`,
   ]
@@ -84,20 +97,18 @@ function StepRecord({
   job,
   timeline,
   lines,
+  facts,
   display,
 }: {
   step: Step;
   job: JobReply;
   timeline: Timeline;
   lines: readonly LogLine[];
+  facts: readonly Fact[];
   display: Display;
 }) {
   const { build } = job;
   const entry = timeline.steps.find(({ id }) => id === step.id);
-  const facts = useMemo(
-    () => settingSheet(build, timeline)?.steps.find((each) => each.step === step.id)?.facts ?? [],
-    [build, timeline, step.id],
-  );
   const glue = glueText(step, job, timeline, display);
   const failures = (build.failures ?? []).filter((failure) => failure.step === step.id);
   const minutes = step.work ? handsOn(step, Date.parse(step.work.at(-1)?.to ?? '') || 0) / 60_000 : 0;
@@ -119,6 +130,9 @@ function StepRecord({
           {entry && ` Comes out ${entry.greatest.map((mm) => lengthText(mm, display)).join(' × ')}.`}
         </p>
         {glue && <p className="text-[14px]">Glue: {glue}</p>}
+        {entry?.laid && entry.laid.length > 1 && (
+          <p className="text-[14px] break-words">Laid in this order: {laidText(entry.laid)}</p>
+        )}
         <Facts facts={facts} display={display} />
         <StepLines lines={lines.filter(({ kind }) => kind !== 'failure')} display={display} />
         {failures.map((failure) => (
@@ -215,6 +229,7 @@ export function RecordScreen() {
   const { data: kit } = useKitQuery();
   const [again, setAgain] = useState(false);
   const timeline = useMemo(() => job && run(job.build), [job]);
+  const settings = useMemo(() => job && timeline && settingSheet(job.build, timeline), [job, timeline]);
   const lines = useMemo(() => (job ? linesOf(job.build, job.changed) : []), [job]);
   if (error)
     return (
@@ -286,6 +301,7 @@ export function RecordScreen() {
             job={job}
             timeline={timeline}
             lines={lines.filter((line) => line.step === step.id)}
+            facts={settings?.steps.find((each) => each.step === step.id)?.facts ?? NO_FACTS}
             display={display}
           />
         ))}

@@ -56,6 +56,7 @@ export function BottleTable({
             'Class',
             `Left, ${units.leftG.unit}`,
             'Good until',
+            'Batch',
             'Open, min',
             'To last clamp, min',
             'In clamps, min',
@@ -117,6 +118,15 @@ export function BottleTable({
                     onChange={(event) => one(i, { expires: event.target.value || undefined })}
                   />
                   {past && <span className="text-red block text-[12px]">✕ past its date</span>}
+                </td>
+                <td className="pr-2">
+                  <input
+                    aria-label={`${each.name}, batch`}
+                    className="field w-24"
+                    maxLength={40}
+                    value={each.batch ?? ''}
+                    onChange={(event) => one(i, { batch: event.target.value || undefined })}
+                  />
                 </td>
                 {number('openMin', 'open minutes', {
                   usual: facts.openMin[0],

@@ -2,7 +2,7 @@ import { Download } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { LOG_FILTERS, LOG_PAGE, type LogFilter, type LoggedLine } from '../../../contract/log';
-import { LINE_KINDS, LINE_KIND_NAMES, SEASONS } from '../../../core/log';
+import { LINE_KINDS, LINE_KIND_NAMES, SEASONS, suspectOf } from '../../../core/log';
 import { DIMENSIONS } from '../../../core/document';
 import { STEP_ROOMS } from '../../../core/steps';
 import { counted, type Display } from '../../../core/units';
@@ -41,11 +41,34 @@ function numberOf(line: LoggedLine, value: number | undefined, display: Display)
   return <Words phrase={[{ fine: value }]} display={display} />;
 }
 
+/** That a size can hardly be true, and what was most likely meant: to be put right at its step. */
+function Suspicion({ line, display }: { line: LoggedLine; display: Display }) {
+  const { kind, predicted, measured, likely } = line;
+  const found =
+    kind === 'size' && predicted !== undefined && measured !== undefined && likely !== undefined
+      ? suspectOf({ predicted, measured, likely })
+      : undefined;
+  if (!found) return null;
+  return (
+    <span className="text-red block font-sans text-[13px] whitespace-normal">
+      hardly true
+      {found.meantMm !== undefined && (
+        <>
+          : <Words phrase={[{ fine: found.meantMm }]} display={display} />, {found.slip}?
+        </>
+      )}
+    </span>
+  );
+}
+
 const columnsIn = (display: Display): Column<LoggedLine>[] => [
   {
     head: 'Step',
     cell: (line) => (
-      <Link className="press underline" to={`/jobs/${line.job}?step=${encodeURIComponent(line.step)}`}>
+      <Link
+        className="press underline"
+        to={`/jobs/${line.job}${line.step ? `?step=${encodeURIComponent(line.step)}` : ''}`}
+      >
         {line.jobName}: {line.name}
       </Link>
     ),
@@ -57,9 +80,14 @@ const columnsIn = (display: Display): Column<LoggedLine>[] => [
     head: 'Off by',
     right: true,
     cell: (line) =>
-      line.predicted === undefined || line.measured === undefined
-        ? ''
-        : numberOf(line, line.measured - line.predicted, display),
+      line.predicted === undefined || line.measured === undefined ? (
+        ''
+      ) : (
+        <>
+          {numberOf(line, line.measured - line.predicted, display)}
+          <Suspicion line={line} display={display} />
+        </>
+      ),
   },
   {
     head: 'Band',
