@@ -1,4 +1,4 @@
-import type { DatedRow, LineKind, LogLine, Score, Season } from '../core/log';
+import type { BoardCut, DatedRow, LineKind, LogLine, Score, Season } from '../core/log';
 
 /** What of the log is asked for; what is missing does not narrow it. Days as YYYY-MM-DD, in universal time. */
 export interface LogFilter {
@@ -79,6 +79,8 @@ export interface LogReply {
 export interface LogRowsReply {
   rows: DatedRow[];
   older: number;
+  /** Boards that were cut at all jobs. */
+  boards: BoardCut[];
 }
 
 /** The most lines of one page, and points of the chart. */

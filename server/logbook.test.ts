@@ -245,7 +245,7 @@ describe('the log', () => {
       .send({ shop: { ...base.shop, name: 'Other' } });
     const foreign = (path: string) => api().get(path).set('Junta-Shop', shop.id);
     expect((await foreign('/api/log')).body).toMatchObject({ total: 0, lines: [], causes: [] });
-    expect((await foreign('/api/log/rows')).body).toEqual({ rows: [], older: 0 });
+    expect((await foreign('/api/log/rows')).body).toEqual({ rows: [], boards: [], older: 0 });
     expect((await foreign('/api/log/table')).text.trim().split('\r\n')).toHaveLength(1);
   });
 });

@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import type { DataSource } from 'typeorm';
 import type { BuildDocument } from '../core/document';
-import { linesOf, type LogLine, noteLine } from '../core/log';
+import { type BoardCut, boardsCut, linesOf, type LogLine, noteLine } from '../core/log';
 import type { NoteContent } from '../core/notes';
 import type { Caller } from './caller';
 import { transact } from './database';
@@ -39,7 +39,8 @@ const COLUMNS: readonly (readonly [name: string, of: LineOf])[] = [
 ];
 
 /** What the lines of a job can be narrowed by: the list of all jobs is made of these, and of no line. */
-const choicesIn = (lines: readonly LogLine[]): JobChoices => ({
+const choicesIn = (lines: readonly LogLine[], boards: BoardCut[]): JobChoices => ({
+  ...(boards.length > 0 ? { boards } : {}),
   lines: lines.length,
   tools: Object.fromEntries(
     lines.flatMap(({ tool, toolName }) => (tool === undefined ? [] : [[tool, toolName ?? tool]])),
@@ -52,6 +53,7 @@ async function writeLines(
   source: DataSource,
   job: { id: string; shop: string; version: number },
   lines: readonly LogLine[],
+  boards: BoardCut[],
 ): Promise<void> {
   await transact(source, async (manager) => {
     // Two that ask at once write one after the other.
@@ -73,7 +75,7 @@ async function writeLines(
     await manager.query('REPLACE INTO logged_job (job_id, version, choices) VALUES (?, ?, ?)', [
       job.id,
       editionOf(job.version),
-      JSON.stringify(choicesIn(lines)),
+      JSON.stringify(choicesIn(lines, boards)),
     ]);
   });
 }
@@ -124,7 +126,7 @@ export async function refreshLog(source: DataSource, { shop }: Caller): Promise<
       ...(hasSomething(build) ? linesOf(build, job.changed.toISOString()) : []),
       ...(await notesOf(source, id, build)),
     ];
-    await writeLines(source, { id, shop, version: job.version }, lines);
+    await writeLines(source, { id, shop, version: job.version }, lines, boardsCut(build));
     // Others are answered in between: a job is played forward once for each step that was read.
     await setImmediate();
   }

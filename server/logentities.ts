@@ -1,4 +1,5 @@
 import { EntitySchema } from 'typeorm';
+import type { BoardCut } from '../core/log';
 import { json } from './columns';
 
 /** A line of the log: what is filtered by as columns, the whole beside them. */
@@ -83,6 +84,8 @@ export interface JobChoices {
   lines: number;
   tools: Record<string, string>;
   woods: string[];
+  /** Its boards, once they are cut. */
+  boards?: BoardCut[];
   stepKinds: string[];
 }
 

@@ -240,7 +240,12 @@ export async function readLogRows(source: DataSource, caller: Caller): Promise<L
       }),
     ),
   );
-  return { rows, older: lines.length < MOST_ROWS ? 0 : Math.max(0, Number(many) - lines.length) };
+  const cut: { choices: string }[] = await source.query(
+    'SELECT g.choices FROM logged_job g JOIN job j ON j.id = g.job_id WHERE j.shop_id = ? AND j.deleted_at IS NULL',
+    [caller.shop],
+  );
+  const boards = cut.flatMap(({ choices }) => (JSON.parse(choices) as JobChoices).boards ?? []);
+  return { rows, boards, older: lines.length < MOST_ROWS ? 0 : Math.max(0, Number(many) - lines.length) };
 }
 
 /** The most lines of one table, so that a spreadsheet still opens it. */

@@ -10,3 +10,4 @@ export * from './lines';
 export * from './losses';
 export * from './rows';
 export * from './suspect';
+export * from './yields';

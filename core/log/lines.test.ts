@@ -4,8 +4,10 @@ import { mustEdit } from '../edit';
 import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { extents } from '../solid';
+import { demoJobs } from '../../demo/jobs';
 import { linesOf, type LogLine } from '.';
 import { stepOf } from './fineness';
+import { randomOf } from './shop.fixture';
 
 const AT = '2026-03-02T10:00:00.000Z';
 const block = (): BuildDocument => plannedFor(panelBrief({ ...CHEQUER }), shopWith());
@@ -239,6 +241,30 @@ describe('lines of the log', () => {
     const undated = { ...reading(rip.id, 'width', strip.width.mm, { piece: strip.id }), taken: 'yesterday' };
     expect(linesOf({ ...build, readings: [undated] }, AT)[0].at).toBe(AT);
     expect(linesOf(mustEdit(build, { do: 'rename', name: 'x' }), AT)).toEqual([]);
+  });
+  it('are given for every kind of step and whatever was read there: every number finite, nothing thrown', () => {
+    const { next } = randomOf(19);
+    for (const build of demoJobs as BuildDocument[]) {
+      const readings = build.steps.flatMap((step, i) =>
+        (['length', 'width', 'thickness'] as const).map((dimension) => ({
+          ...reading(step.id, dimension, 1 + 600 * next() ** 2),
+          id: `${i}.${dimension}`,
+        })),
+      );
+      const checks = build.steps.flatMap((step) =>
+        (['kerf', 'tail', 'glueUsed'] as const).map((kind) => ({
+          id: `${step.id}.${kind}`,
+          step: step.id,
+          kind,
+          values: [600 * next()],
+        })),
+      );
+      const lines = linesOf({ ...build, readings, checks }, AT);
+      for (const row of rows(lines))
+        for (const value of [row.y, row.g2, ...Object.values(row.a), ...Object.values(row.b)])
+          expect(Number.isFinite(value), `${build.name}: ${JSON.stringify(row)}`).toBe(true);
+      expect(new Set(lines.map(({ id }) => id)).size).toBe(lines.length);
+    }
   });
   it('know how finely a size was read by how it was typed', () => {
     const typed = (text: string, system: 'inch' | 'mm') => stepOf({ mm: 1, typed: { text, system } });

@@ -12,8 +12,12 @@ import {
 } from '../../../core/cost';
 import type { Rates, ShopSnapshot } from '../../../core/kit';
 import { run } from '../../../core/run';
-import { counted, minutesText, moneyText } from '../../../core/units';
+import type { BuildDocument } from '../../../core/document';
+import type { Timeline } from '../../../core/steps';
+import { counted, type Display, lengthText, minutesText, moneyText } from '../../../core/units';
+import { speciesName } from '../../../core/wood/species';
 import { problemText, useJobQuery, useKitQuery } from '../../app/api';
+import { useDisplay } from '../../app/display';
 import { useKitChange } from '../../app/use-kit-change';
 import '../../app/open-job';
 import { CurrencyField } from '../../parts/CurrencyField';
@@ -131,16 +135,28 @@ function CostTable({ cost }: { cost: Cost }) {
   );
 }
 
-function Quotation({ cost, rates, name }: { cost: Cost; rates: Rates; name: string }) {
+/** What one piece is, for whoever reads the quotation: its sizes and its woods. */
+function pieceText(build: BuildDocument, timeline: Timeline, display: Display): string {
+  const sizes = timeline.finished?.greatest.map((mm) => lengthText(mm, display)).join(' × ');
+  const woods = [
+    ...new Set(build.assemblies.flatMap(({ slots }) => slots.map(({ species }) => speciesName(species)))),
+  ];
+  return [sizes, woods.join(', ').toLowerCase()].filter(Boolean).join('; ');
+}
+
+function Quotation({ cost, rates, name, piece }: { cost: Cost; rates: Rates; name: string; piece: string }) {
   const [pieces, setPieces] = useState(cost.pieces);
   const price = priceFor({ minor: cost.plannedMinor, pieces: cost.pieces }, rates, pieces);
   const money = (minor: number) => moneyText(minor, cost.currency);
-  const lines: [string, number][] = [
+  // What it costs the shop, and what is put on it, stays in the shop: the paper begins with what is asked for.
+  const own: [string, number][] = [
     [`What ${counted(pieces, 'piece')} cost${pieces === 1 ? 's' : ''}`, price.costMinor],
     [`Markup, ${rates.markupPct ?? 0} %`, price.markupMinor],
     ...(price.breakMinor > 0
       ? [[`Less for the number, ${price.breakPct} %`, -price.breakMinor] as [string, number]]
       : []),
+  ];
+  const asked: [string, number][] = [
     ['Net', price.netMinor],
     [`Tax, ${rates.taxPct ?? 0} %`, price.taxMinor],
   ];
@@ -149,12 +165,19 @@ function Quotation({ cost, rates, name }: { cost: Cost; rates: Rates; name: stri
       <h2 id="quotation" className="text-[17px] font-semibold">
         Quotation: {name}
       </h2>
+      <p className="text-[15px]">
+        {counted(pieces, 'piece')}
+        {piece && `: ${piece}`}. {new Date().toLocaleDateString('sv')}
+      </p>
       <div className="w-40 print:hidden">
         <NumberField label="Pieces" value={pieces} least={1} most={10_000} whole onChange={setPieces} />
       </div>
       <dl className="max-w-[460px] text-[15px]">
-        {lines.map(([words, minor]) => (
-          <div key={words} className="flex justify-between gap-4 py-0.5">
+        {[...own, ...asked].map(([words, minor], i) => (
+          <div
+            key={words}
+            className={`flex justify-between gap-4 py-0.5 ${i < own.length ? 'print:hidden' : ''}`}
+          >
             <dt>{words}</dt>
             <dd className="rule">{money(minor)}</dd>
           </div>
@@ -173,7 +196,8 @@ function Quotation({ cost, rates, name }: { cost: Cost; rates: Rates; name: stri
         )}
       </dl>
       <p className="text-graphite text-[13.5px] print:hidden">
-        By what is planned. Which tax there is, and whether any, is yours to know.
+        By what is planned. On paper it begins with the net price. Which tax there is, and whether any, is
+        yours to know.
       </p>
     </section>
   );
@@ -184,6 +208,7 @@ export function CostScreen() {
   const { id = '' } = useParams();
   const { data, error } = useJobQuery(id, { refetchOnMountOrArgChange: true });
   const { data: kit } = useKitQuery();
+  const display = useDisplay();
   const { change: changeShop, problem } = useKitChange();
   const timeline = useMemo(() => data && run(data.build), [data]);
   const cost = useMemo(
@@ -201,6 +226,7 @@ export function CostScreen() {
     changeShop((shop: ShopSnapshot) => ({ ...shop, rates: change(shop.rates ?? {}) }));
   return (
     <Screen className="flex flex-col gap-4">
+      <style>{'@page { margin: 14mm; }'}</style>
       <Bar className="print:hidden">
         <Link className="action" to={`/jobs/${id}`}>
           To the job
@@ -232,7 +258,13 @@ export function CostScreen() {
           <div className="print:hidden">
             <CostTable cost={cost} />
           </div>
-          <Quotation key={cost.pieces} cost={cost} rates={kit.shop.rates ?? {}} name={data.name} />
+          <Quotation
+            key={cost.pieces}
+            cost={cost}
+            rates={kit.shop.rates ?? {}}
+            name={data.name}
+            piece={timeline ? pieceText(data.build, timeline, display) : ''}
+          />
           <RatesFields shop={kit.shop} build={data.build} currency={cost.currency} onChange={set} />
         </>
       )}

@@ -1,11 +1,23 @@
 import { X } from 'lucide-react';
+import type { ReactNode } from 'react';
 import type { BuildDocument } from '../../../core/document';
 import { MOST_MINOR, type Rates, type ShopSnapshot } from '../../../core/kit';
 import { fromMinor, toMinor } from '../../../core/units';
 import { findSpecies } from '../../../core/wood';
+import { LabelNumber } from '../kit/TableParts';
 
-/** A price that may be missing: an empty field is none, and not nothing. */
-function Money({
+/** A name and a field beside it. */
+const Line = ({ name, children }: { name: string; children: ReactNode }) => (
+  <div className="flex items-start justify-between gap-3 text-[14.5px]">
+    <span className="min-w-0 pt-1.5 break-words" aria-hidden>
+      {name}
+    </span>
+    {children}
+  </div>
+);
+
+/** A price that may be missing: an empty field is none, and not nothing. What is no price is answered, and the last good one stays. */
+const Money = ({
   label,
   minor,
   currency,
@@ -15,68 +27,46 @@ function Money({
   minor: number | undefined;
   currency: string;
   onChange: (minor: number | undefined) => void;
-}) {
-  return (
-    <label className="flex items-center justify-between gap-3 text-[14.5px]">
-      <span className="min-w-0 break-words">{label}</span>
-      <input
-        className="field w-28 shrink-0 text-right"
-        type="number"
-        inputMode="decimal"
-        min={0}
-        step="any"
-        key={`${label} ${minor}`}
-        defaultValue={minor === undefined ? '' : fromMinor(minor, currency)}
-        onBlur={({ target }) => {
-          const text = target.value.trim();
-          const next = text === '' ? undefined : toMinor(Number(text), currency);
-          if (next !== undefined && !(next >= 0 && next <= MOST_MINOR)) {
-            target.value = minor === undefined ? '' : String(fromMinor(minor, currency));
-            return;
-          }
-          if (next !== minor) onChange(next);
-        }}
-        onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
-      />
-    </label>
-  );
-}
+}) => (
+  <Line name={label}>
+    <LabelNumber
+      label={label}
+      value={minor === undefined ? undefined : fromMinor(minor, currency)}
+      least={0}
+      most={fromMinor(MOST_MINOR, currency)}
+      placeholder="none"
+      width="w-28"
+      onChange={(typed) => onChange(typed === undefined ? undefined : toMinor(typed, currency))}
+    />
+  </Line>
+);
 
-/** A number that may be missing, from nothing up to a most. */
-function Plain({
+/** A number that may be missing. */
+const Plain = ({
   label,
   value,
+  least = 0,
   most,
   onChange,
 }: {
   label: string;
   value: number | undefined;
+  least?: number;
   most: number;
   onChange: (value: number | undefined) => void;
-}) {
-  return (
-    <label className="flex items-center justify-between gap-3 text-[14.5px]">
-      <span className="min-w-0 break-words">{label}</span>
-      <input
-        className="field w-28 shrink-0 text-right"
-        type="number"
-        inputMode="decimal"
-        min={0}
-        max={most}
-        step="any"
-        key={`${label} ${value}`}
-        defaultValue={value ?? ''}
-        onBlur={({ target }) => {
-          const next = target.value.trim() === '' ? undefined : Number(target.value);
-          if (next !== undefined && !(next >= 0 && next <= most))
-            target.value = value === undefined ? '' : String(value);
-          else if (next !== value) onChange(next);
-        }}
-        onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
-      />
-    </label>
-  );
-}
+}) => (
+  <Line name={label}>
+    <LabelNumber
+      label={label}
+      value={value}
+      least={least}
+      most={most}
+      placeholder="none"
+      width="w-28"
+      onChange={onChange}
+    />
+  </Line>
+);
 
 /** A list with one entry changed, added, or taken out where it has no price any more. */
 function withEntry<T>(
@@ -230,7 +220,8 @@ export function RatesFields({
                 />
                 {own && (
                   <Plain
-                    label="metres"
+                    label={`${name}, metres`}
+                    least={1}
                     value={own.metres}
                     most={1_000_000}
                     onChange={(metres) => put({ metres })}
@@ -259,6 +250,7 @@ export function RatesFields({
             <div key={i} className="flex flex-wrap items-center gap-2">
               <Plain
                 label="from, pieces"
+                least={2}
                 value={each.from}
                 most={100_000}
                 onChange={(from) =>

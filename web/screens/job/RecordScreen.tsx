@@ -247,6 +247,7 @@ export function RecordScreen() {
   const pieces = build.targets[0]?.quantity ?? 1;
   return (
     <Screen className="max-w-[980px]! bg-white print:max-w-none!">
+      <style>{'@page { margin: 14mm; }'}</style>
       <Bar className="pb-3 print:hidden">
         <Link className="action" to={`/jobs/${id}`}>
           To the job

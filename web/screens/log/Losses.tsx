@@ -1,7 +1,15 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { ShopSnapshot } from '../../../core/kit';
 import { findSpecies } from '../../../core/wood';
-import { type Loss, type LossLevel, takeBack, takeOver } from '../../../core/log';
+import {
+  type BoardCut,
+  type Loss,
+  type LossLevel,
+  takeBack,
+  takeOver,
+  USUAL_YIELD,
+  yieldsOf,
+} from '../../../core/log';
 import { counted, type Display } from '../../../core/units';
 import { problemText, useKitQuery, useLogQuery, useLogRowsQuery } from '../../app/api';
 import { useKitChange } from '../../app/use-kit-change';
@@ -19,6 +27,8 @@ const Value = ({ of, unit, display }: { of: number; unit: Loss['unit']; display:
     <span className="rule">{of.toFixed(2)} ×</span>
   );
 
+const NO_BOARDS: readonly BoardCut[] = [];
+
 /** What the log teaches, once it was worked out; and that it is being worked out. */
 function useLearnt(shop: ShopSnapshot | undefined) {
   const { data, error } = useLogRowsQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -31,7 +41,7 @@ function useLearnt(shop: ShopSnapshot | undefined) {
     });
     return () => void (stale = true);
   }, [data, shop]);
-  return { losses, older: data?.older ?? 0, error };
+  return { losses, older: data?.older ?? 0, boards: data?.boards ?? NO_BOARDS, error };
 }
 
 const LEVELS: Record<LossLevel['by'], string> = { tool: 'By machine', wood: 'By wood', season: 'By season' };
@@ -147,7 +157,7 @@ export function Losses() {
   const display = useDisplay();
   const { data: kit } = useKitQuery();
   const { data: log } = useLogQuery({}, { refetchOnMountOrArgChange: true });
-  const { losses, older, error } = useLearnt(kit?.shop);
+  const { losses, older, boards, error } = useLearnt(kit?.shop);
   const { change, problem } = useKitChange();
   if (error)
     return (
@@ -208,6 +218,26 @@ export function Losses() {
               <LossItem key={loss.id} loss={loss} shop={kit.shop} display={display} change={change} />
             ))}
           </ul>
+        </section>
+      )}
+      {boards.length > 0 && (
+        <section aria-labelledby="yield" className="sheet p-4">
+          <h2 id="yield" className="text-[17px] font-semibold">
+            What comes of boards
+          </h2>
+          <ul className="text-[14.5px]">
+            {yieldsOf(boards).map(({ species, faulty, boards: many, value }) => (
+              <li key={`${species} ${faulty}`} className="py-1">
+                {findSpecies(species)?.common ?? species}, {faulty ? 'with faults' : 'no faults noted'}:{' '}
+                <b className="font-semibold">{Math.round(100 * value)} %</b> ends in strips, from{' '}
+                {counted(many, 'board')}
+              </li>
+            ))}
+          </ul>
+          <p className="text-graphite text-[13.5px]">
+            Offcuts that go back to the rack are left out. {Math.round(100 * USUAL_YIELD)} %, as is common
+            practice, counts as six boards.
+          </p>
         </section>
       )}
       {older > 0 && (

@@ -1,0 +1,64 @@
+import { type BoardStock, type BuildDocument, Refusal } from '../document';
+import { boardVolume, offcutBoards } from '../stock';
+import { yieldOf } from './levels';
+
+/** A board that was cut: the wood that is gone of it, offcuts that are kept left out, and what of that is in strips, mm3. */
+export interface BoardCut {
+  species: string;
+  /** Boards carry no grade: with faults noted on them, or none. */
+  faulty: boolean;
+  all: number;
+  good: number;
+}
+
+/** What comes of boards of one wood, with faults or without: the share that ends in strips. */
+export interface BoardYield {
+  species: string;
+  faulty: boolean;
+  boards: number;
+  value: number;
+}
+
+/** Of boards of a small shop seven tenths end in strips; common practice, and it counts as six boards. */
+export const USUAL_YIELD = 0.7;
+
+const keptOf = (board: BoardStock, build: BuildDocument): number => {
+  try {
+    return offcutBoards(board, build).reduce((sum, offcut) => sum + boardVolume(offcut), 0);
+  } catch (error) {
+    if (error instanceof Refusal) return 0;
+    throw error;
+  }
+};
+
+/** The boards of a job as they were cut; none before its strips are ripped. */
+export function boardsCut(build: BuildDocument): BoardCut[] {
+  if (!build.steps.some(({ kind, done }) => kind === 'rip' && done === true)) return [];
+  const slots = build.assemblies.flatMap((assembly) => assembly.slots);
+  return build.boards.flatMap((board): BoardCut[] => {
+    const good = slots
+      .filter(({ strip }) => strip?.board === board.id && strip.at !== undefined)
+      .reduce((sum, { length, width, thickness }) => sum + length.mm * width.mm * thickness.mm, 0);
+    const all = boardVolume(board) - keptOf(board, build);
+    return good > 0 && all > 0
+      ? [{ species: board.species, faulty: (board.faults?.length ?? 0) > 0, all, good: Math.min(good, all) }]
+      : [];
+  });
+}
+
+/** What boards gave, by wood and faults; the woods with most boards first. */
+export function yieldsOf(boards: readonly BoardCut[]): BoardYield[] {
+  const groups = new Map<string, BoardCut[]>();
+  for (const board of boards) {
+    const key = `${board.species} ${board.faulty}`;
+    groups.set(key, [...(groups.get(key) ?? []), board]);
+  }
+  return [...groups.values()]
+    .map((group) => ({
+      species: group[0].species,
+      faulty: group[0].faulty,
+      boards: group.length,
+      value: yieldOf(group, USUAL_YIELD),
+    }))
+    .toSorted((a, b) => b.boards - a.boards);
+}
