@@ -1,11 +1,19 @@
 import type { AllowanceName, Allowances, ShopSnapshot } from './kit';
 
 /** What each allowance is for, in the order in which a piece meets them. */
-export const ALLOWANCES: Record<AllowanceName, { title: string; about: string }> = {
+export const ALLOWANCES: Record<
+  AllowanceName,
+  {
+    title: string;
+    about: string;
+    /** It is what both sides give together; of each side, if missing. */
+    together?: true;
+  }
+> = {
   millFace: { title: 'Milling, each face', about: 'rough strip to clean strip' },
   millEdge: { title: 'Milling, each edge', about: 'saw marks off before gluing' },
-  flattenPanel: { title: 'Flattening a panel', about: 'both faces together' },
-  flattenBlock: { title: 'Flattening a block', about: 'both faces together, end grain' },
+  flattenPanel: { title: 'Flattening a panel', about: 'both faces together', together: true },
+  flattenBlock: { title: 'Flattening a block', about: 'both faces together, end grain', together: true },
   trimEnd: { title: 'Trimming, each end', about: 'kerf included' },
   trimEdge: { title: 'Trimming, each edge', about: 'kerf included' },
   jointEdge: { title: 'Jointing, each edge', about: 'before sections are joined' },

@@ -5,7 +5,7 @@ import { type Drift, driftAfter, hasDrifted, NO_DRIFT } from './drift';
 import { estimate, PRACTICE_READINGS, type Row } from './estimate';
 import { levelsOf } from './levels';
 import { type Season, SEASONS, seasonOf, type TaughtRow } from './line';
-import { lossOf, MEAN_LIKELY, practiceOf } from './losses';
+import { LOSS_KINDS, lossOf, practiceOf } from './losses';
 import { freshness } from './rows';
 
 /** A row with the job and the moment it comes from. */
@@ -160,7 +160,7 @@ export function learn(rows: readonly DatedRow[], shop: ShopSnapshot, now: number
     for (const spread of found.spreads)
       losses.push(...spreadLoss(spread, { rows: own, weights: found.weights, shop }));
   }
-  const order = (id: string) => Object.keys(MEAN_LIKELY).indexOf(lossOf(id)?.kind ?? '') >>> 0;
+  const order = (id: string) => LOSS_KINDS.findIndex((kind) => kind === lossOf(id)?.kind);
   losses.sort(
     (x, y) =>
       Number(y.matters) - Number(x.matters) || order(x.id) - order(y.id) || x.name.localeCompare(y.name),
@@ -218,13 +218,12 @@ function meanLoss(
   const good = telling.filter(({ w }) => w >= 0.5).map(({ row }) => row);
   const was = inLog(room.unit, standing.value);
   const share = telling.length > 0 ? median(telling.map(({ row }) => Math.abs(row.a[id]))) : 0;
-  const likely = MEAN_LIKELY[loss.kind as keyof typeof MEAN_LIKELY] ?? 0;
   const change = Math.abs(value - was);
   const matters =
     good.length >= OFFER_READINGS &&
     jobsOf(good) >= OFFER_JOBS &&
     change >= OFFER_SE * se &&
-    change * share >= likely * OFFER_SHARE;
+    change * share >= (room.likely ?? 0) * OFFER_SHARE;
   const parts = telling.map(({ row, w }) => ({
     row,
     w,

@@ -30,6 +30,8 @@ export interface LossRoom {
   is: 'mean' | 'spread';
   /** Lengths are told in the shop's units; a factor is told as such. A factor is learned in its logarithm. */
   unit: 'mm' | 'times';
+  /** How far a mean is known by common practice, nine times in ten: a change is weighed against it. */
+  likely?: number;
   /** Keeps poor gauges from teaching a mean: mm, or of the logarithm. Measured by simulation. */
   tau?: number;
   /** What it is called, of one saw, machine or kind of step. */
@@ -57,16 +59,6 @@ const SAME_FACTOR = 1e-9;
 const usualSpread = ({ gPerM2: _own, ...bottle }: Adhesive): number => adhesiveFacts(bottle).typicalGPerM2;
 /** Joints and scales are not off by common practice. */
 const NOT_OFF: Standing = { value: 0 };
-/** How far a mean is known by common practice where the kit says no more, mm, nine times in ten. */
-export const MEAN_LIKELY = {
-  kerf: 0.1,
-  bias: 0.2,
-  takeOff: 0.25,
-  joint: 0.05,
-  pace: 0.4,
-  glue: 0.2,
-} as const;
-
 const sawOfKit = ({ saws }: ShopSnapshot, of: string): Saw | undefined => saws.find(({ id }) => id === of);
 const toolOfKit = (shop: ShopSnapshot, of: string) =>
   sawOfKit(shop, of) ?? shop.machines.find(({ id }) => id === of);
@@ -94,6 +86,7 @@ export const LOSSES = {
   kerf: {
     is: 'mean',
     unit: 'mm',
+    likely: 0.1,
     tau: 0.25,
     name: (shop, of) => `Kerf of ${toolName(shop, of)}`,
     how: 'The slot of a test cut; what is left of a blank after its slices; leaves that were resawn.',
@@ -113,6 +106,7 @@ export const LOSSES = {
   takeOff: {
     is: 'mean',
     unit: 'mm',
+    likely: 0.25,
     tau: 1,
     name: (_shop, of) => (isAllowance(of) ? ALLOWANCES[of].title : of),
     how: 'A size before and after: what came off between the two readings.',
@@ -122,6 +116,7 @@ export const LOSSES = {
   bias: {
     is: 'mean',
     unit: 'mm',
+    likely: 0.2,
     tau: 0.3,
     name: (shop, of) => {
       const [tool, use] = of2(of);
@@ -134,6 +129,7 @@ export const LOSSES = {
   joint: {
     is: 'mean',
     unit: 'mm',
+    likely: 0.05,
     tau: 0.06,
     name: () => 'Gain of width at each glued joint',
     how: 'The width of a panel against the sum of its strips.',
@@ -143,6 +139,7 @@ export const LOSSES = {
   pace: {
     is: 'mean',
     unit: 'times',
+    likely: 0.4,
     name: (_shop, of) => `Minutes: ${stepWords(of)}`,
     how: 'Minutes that hands were on a step, against those planned.',
     standing: (shop, of) => ({ value: paceOf(shop, of) }),
@@ -157,6 +154,7 @@ export const LOSSES = {
   glue: {
     is: 'mean',
     unit: 'times',
+    likely: 0.2,
     name: (shop, of) => `Glue taken: ${shop.adhesives?.find(({ id }) => id === of)?.name ?? of}`,
     how: 'Glue that was weighed at glue-ups, against what was planned.',
     standing: (shop, of) => {

@@ -11,7 +11,7 @@ import {
   toleranceOf,
   type WorkPiece,
 } from '../steps';
-import type { AllowanceName } from '../kit';
+import { type AllowanceName, ALLOWANCES } from '../kit';
 import { LIKELY_SD } from './bands';
 import { finenessOf } from './fineness';
 import type { TaughtRow } from './line';
@@ -30,22 +30,21 @@ export interface ReadStep {
   bare: Timeline;
 }
 
-/** What is set where a size is set at all, by the kind of step. */
-const USE: Readonly<Record<string, string>> = { rip: 'fence', cutApart: 'fence', trim: 'trim' };
-const whatIsSet = ({ kind }: Step): string =>
-  USE[kind] ?? (roomOf({ kind } as Step).sawing ? 'stop' : 'scale');
+/** What a size is set by: a fence, a stop, what it is trimmed by; of a machine its scale. */
+const whatIsSet = (step: Step): string => {
+  const { sawing } = roomOf(step);
+  return sawing ? (sawing.setBy ?? 'stop') : 'scale';
+};
 
 /** The allowance behind what a step takes off, and how often it is in it. */
 function allowanceOf(
-  { kind }: Step,
-  { dimension, min, max }: TakesOff,
+  { allowance, ofEndGrain, min, max }: TakesOff,
   pieces: readonly WorkPiece[],
 ): { name: AllowanceName; times: number } | undefined {
+  if (!allowance) return undefined;
+  const name = ofEndGrain && isEndGrain(pieces) ? ofEndGrain : allowance;
   const sides = (min > 0 ? 1 : 0) + (max > 0 ? 1 : 0);
-  if (kind === 'mill') return { name: dimension === 'width' ? 'millEdge' : 'millFace', times: sides };
-  if (kind === 'joint') return { name: 'jointEdge', times: sides };
-  if (kind === 'flatten') return { name: isEndGrain(pieces) ? 'flattenBlock' : 'flattenPanel', times: 1 };
-  return undefined;
+  return { name, times: ALLOWANCES[name].together ? 1 : sides };
 }
 
 /** A reading with the piece that it is of, what was predicted of it, and how finely it was read. */
@@ -161,7 +160,7 @@ const enteredOf = ({ entered, pieces }: TimelineStep, piece: WorkPiece): WorkPie
 /** A size before and after: what came off. What went in may not have been read: then it may be off itself. */
 function takeOffOf({ step, build, entry, sources }: ReadStep, size: ReadSize, taken: TakesOff): TaughtRow {
   const { reading, piece, predicted, fineness, errors } = size;
-  const allowance = allowanceOf(step, taken, entry.entered);
+  const allowance = allowanceOf(taken, entry.entered);
   const before = enteredOf(entry, piece);
   const axis = axisOf(reading.dimension);
   const went = before && shares(before.errors[axis], sources);

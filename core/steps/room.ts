@@ -1,5 +1,5 @@
 import type { DimensionName, Finding, StepBase } from '../document';
-import type { Machine, Need, Work } from '../kit';
+import type { AllowanceName, Machine, Need, Work } from '../kit';
 import { emptyLedger } from '../solid';
 import type { Own, Place } from './begin';
 import type { Outcome, RunContext } from './context';
@@ -36,6 +36,9 @@ export interface TakesOff {
   sides: string;
   /** The size it takes from must have it over: what that is called, as in “Trimming the edges”. */
   margin?: string;
+  /** What the shop allows for it, and instead where the faces show end grain. */
+  allowance?: AllowanceName;
+  ofEndGrain?: AllowanceName;
   /** The settings that say so. */
   settings: readonly [min: string, max: string];
   /** The size to reach, mm, where one is set: it decides what comes off. */
@@ -67,6 +70,8 @@ export interface Sawing<S> {
   work: (step: S) => readonly Work[];
   /** The dimension that the blade goes through. */
   through: (step: S) => DimensionName;
+  /** What a size is set by; a stop, if missing. */
+  setBy?: 'fence' | 'trim';
   /** The blade's depth is held against it. */
   reach?: true;
   /** How much of a right angle the blade keeps, as a sine: 1 where it stands upright. */

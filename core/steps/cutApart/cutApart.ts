@@ -131,6 +131,7 @@ export const cutApart: StepRoom<CutApartStep> = {
     ...(bandOf({ out }) > 0 ? [{ from: 'band', mm: bandOf({ out }) }] : []),
   ],
   sawing: {
+    setBy: 'fence',
     work: ({ along }) => [along === 'width' ? 'rip' : 'crosscut'],
     through: () => 'thickness',
     reach: true,

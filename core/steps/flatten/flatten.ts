@@ -179,6 +179,8 @@ export const flatten: StepRoom<FlattenStep> = {
       min: bottom.mm,
       max: top.mm,
       sides: 'faces',
+      allowance: 'flattenPanel',
+      ofEndGrain: 'flattenBlock',
       margin: 'Flattening',
       settings: ['bottom', 'top'],
       ...reaching(to, rest),

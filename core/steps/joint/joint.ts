@@ -82,6 +82,7 @@ export const joint: StepRoom<JointStep> = {
       min: near.mm,
       max: far.mm,
       sides: 'edges',
+      allowance: 'jointEdge',
       settings: ['near', 'far'],
       ...reaching(to, rest),
       reach: { to: 'to', rest: 'rest' },

@@ -293,7 +293,7 @@ export const rip: StepRoom<RipStep> = {
   group: 'Stock',
   says: 'Saws the strips of a lay-up from their boards, along the grain.',
   subtitle: (_step, { strips }) => counted(strips, 'strip'),
-  sawing: { work: () => ['rip'], through: () => 'thickness' },
+  sawing: { work: () => ['rip'], through: () => 'thickness', setBy: 'fence' },
   fields: {
     assembly: { is: 'id', of: 'assembly' },
     saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },

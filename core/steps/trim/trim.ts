@@ -185,6 +185,7 @@ export const trim: StepRoom<TrimStep> = {
     },
   ],
   sawing: {
+    setBy: 'trim',
     work: ({ start, end, near, far }) => [
       ...(start.mm + end.mm > 0 ? (['crosscut'] as const) : []),
       ...(near.mm + far.mm > 0 ? (['rip'] as const) : []),
