@@ -1,5 +1,5 @@
 import { Printer } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
   type Cost,
@@ -210,6 +210,9 @@ export function CostScreen() {
   const { data: kit } = useKitQuery();
   const display = useDisplay();
   const { change: changeShop, problem } = useKitChange();
+  useEffect(() => {
+    if (data) document.title = `Cost and price, ${data.name} · Junta`;
+  }, [data]);
   const timeline = useMemo(() => data && run(data.build), [data]);
   const cost = useMemo(
     () => (data && timeline && kit ? costOf(data.build, timeline, kit.shop) : undefined),

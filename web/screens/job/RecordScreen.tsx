@@ -1,5 +1,5 @@
 import { Printer, Repeat } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { JobReply } from '../../../contract/api';
 import { handsOn, whoDid } from '../../../core/bench';
@@ -228,6 +228,9 @@ export function RecordScreen() {
   const { data: job, error } = useJobQuery(id, { refetchOnMountOrArgChange: true });
   const { data: kit } = useKitQuery();
   const [again, setAgain] = useState(false);
+  useEffect(() => {
+    if (job) document.title = `Record, ${job.name} · Junta`;
+  }, [job]);
   const timeline = useMemo(() => job && run(job.build), [job]);
   const settings = useMemo(() => job && timeline && settingSheet(job.build, timeline), [job, timeline]);
   const lines = useMemo(() => (job ? linesOf(job.build, job.changed) : []), [job]);

@@ -62,17 +62,7 @@ function Suspicion({ line, display }: { line: LoggedLine; display: Display }) {
 }
 
 const columnsIn = (display: Display): Column<LoggedLine>[] => [
-  {
-    head: 'Step',
-    cell: (line) => (
-      <Link
-        className="press underline"
-        to={`/jobs/${line.job}${line.step ? `?step=${encodeURIComponent(line.step)}` : ''}`}
-      >
-        {line.jobName}: {line.name}
-      </Link>
-    ),
-  },
+  { head: 'Step', cell: ({ jobName, name }) => `${jobName}: ${name}` },
   { head: 'What', words: true, cell: ({ kind, dimension }) => dimension ?? LINE_KINDS[kind].name },
   { head: 'Predicted', right: true, cell: (line) => numberOf(line, line.predicted, display) },
   { head: 'Measured', right: true, cell: (line) => numberOf(line, line.measured, display) },
@@ -100,6 +90,19 @@ const columnsIn = (display: Display): Column<LoggedLine>[] => [
   { head: 'When', cell: ({ at }) => dayOf(at) },
   { head: 'Who', words: true, cell: ({ who, gauge }) => [who, gauge].filter(Boolean).join(', ') },
   { head: 'Said', words: true, cell: ({ words }) => words ?? '' },
+  {
+    head: 'Open',
+    words: true,
+    cell: ({ job, step, jobName, name }) => (
+      <Link
+        className="press text-chalk underline"
+        aria-label={`Open ${jobName}: ${name}`}
+        to={`/jobs/${job}${step ? `?step=${encodeURIComponent(step)}` : ''}`}
+      >
+        Open
+      </Link>
+    ),
+  },
 ];
 
 /** What the log is narrowed by stands in the address: a way back finds it as it was. */
