@@ -250,23 +250,24 @@ export async function readLogRows(source: DataSource, caller: Caller): Promise<L
 
 /** The most lines of one table, so that a spreadsheet still opens it. */
 const MOST_TABLE = 250_000;
-const HEADS = [
-  'taken',
-  'job',
-  'step',
-  'kind of step',
-  'what',
-  'dimension',
-  'piece',
-  'machine',
-  'wood',
-  'predicted',
-  'measured',
-  'likely',
-  'who',
-  'gauge',
-  'words',
-] as const;
+/** The columns of the table, each with what of a line stands in it. */
+const COLUMNS: readonly (readonly [head: string, of: keyof LoggedLine])[] = [
+  ['taken', 'at'],
+  ['job', 'jobName'],
+  ['step', 'name'],
+  ['kind of step', 'stepKind'],
+  ['what', 'kind'],
+  ['dimension', 'dimension'],
+  ['piece', 'piece'],
+  ['machine', 'toolName'],
+  ['wood', 'wood'],
+  ['predicted', 'predicted'],
+  ['measured', 'measured'],
+  ['likely', 'likely'],
+  ['who', 'who'],
+  ['gauge', 'gauge'],
+  ['words', 'words'],
+];
 
 /** All that fits what was asked as a table: sizes in mm, times in minutes, with points for decimals. */
 export async function readLogCsv(
@@ -279,42 +280,11 @@ export async function readLogCsv(
     most: MOST_TABLE,
     order: 'ORDER BY l.taken_at',
   });
+  const fields = COLUMNS.map(([head]) => head);
   const data = lines.map((text) => {
-    const {
-      at,
-      jobName,
-      name,
-      stepKind,
-      kind,
-      dimension,
-      piece,
-      toolName,
-      wood,
-      predicted,
-      measured,
-      likely,
-      who,
-      gauge,
-      words,
-    } = lineOf(text);
-    return [
-      at,
-      jobName,
-      name,
-      stepKind,
-      kind,
-      dimension,
-      piece,
-      toolName,
-      wood,
-      predicted,
-      measured,
-      likely,
-      who,
-      gauge,
-      words,
-    ];
+    const line = lineOf(text);
+    return COLUMNS.map(([, of]) => line[of]);
   });
   // A spreadsheet must not take a name for a formula.
-  return { csv: Papa.unparse({ fields: [...HEADS], data }, { escapeFormulae: true }) };
+  return { csv: Papa.unparse({ fields, data }, { escapeFormulae: true }) };
 }

@@ -16,6 +16,7 @@ import { Bar } from '../../parts/layout';
 import { saveBlob } from '../../parts/save-file';
 import { Toggle } from '../../parts/Toggle';
 import { Words } from '../../parts/Words';
+import { Problem } from './Problem';
 import { type ChartBy, LogChart } from './LogChart';
 
 const ALL = '';
@@ -234,11 +235,7 @@ export function Lines() {
           </label>
         </form>
       </section>
-      {(error !== undefined || problem !== undefined) && (
-        <p role="alert" className="text-red">
-          {problem ?? problemText(error)}
-        </p>
-      )}
+      <Problem why={problem ?? (error === undefined ? undefined : problemText(error))} />
       {data && data.unread.length > 0 && (
         <p role="alert" className="text-red">
           Could not be read, and is left as it was in the log: {data.unread.join(', ')}.

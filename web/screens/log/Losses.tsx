@@ -17,6 +17,7 @@ import { useDisplay } from '../../app/display';
 import { How } from '../../parts/How';
 import { Words } from '../../parts/Words';
 import { logWorker } from './log-worker';
+import { Problem } from './Problem';
 import { ScoreLine } from './ScoreLine';
 
 /** A loss in its own unit: a length, or so many times. */
@@ -159,22 +160,13 @@ export function Losses() {
   const { data: log } = useLogQuery({}, { refetchOnMountOrArgChange: true });
   const { losses, older, boards, error } = useLearnt(kit?.shop);
   const { change, problem } = useKitChange();
-  if (error)
-    return (
-      <p role="alert" className="text-red">
-        {problemText(error)}
-      </p>
-    );
+  if (error) return <Problem why={problemText(error)} />;
   if (!kit || !losses) return <p role="status">Working it out …</p>;
   const differ = losses.filter(({ matters, drift, taken }) => matters || drift || taken);
   const others = losses.filter((loss) => !differ.includes(loss));
   return (
     <div className="flex flex-col gap-5">
-      {problem !== undefined && (
-        <p role="alert" className="text-red">
-          {problem}
-        </p>
-      )}
+      <Problem why={problem} />
       {log && (
         <ScoreLine
           score={log.score}

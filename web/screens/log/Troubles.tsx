@@ -11,6 +11,7 @@ import { useKitChange } from '../../app/use-kit-change';
 import { useDisplay } from '../../app/display';
 import { Toggle } from '../../parts/Toggle';
 import { Words } from '../../parts/Words';
+import { Problem } from './Problem';
 import { RuleForm } from './RuleForm';
 
 const ORDERS = [
@@ -110,22 +111,13 @@ export function Troubles() {
   const { data, error } = useLogQuery({ kind: 'failure' }, { refetchOnMountOrArgChange: true });
   const { data: kit } = useKitQuery();
   const { change, problem } = useKitChange();
-  if (error)
-    return (
-      <p role="alert" className="text-red">
-        {problemText(error)}
-      </p>
-    );
+  if (error) return <Problem why={problemText(error)} />;
   if (!data || !kit) return <p role="status">Reading the log …</p>;
   const causes = causesOf(data.causes, by);
   const full = (kit.shop.rules ?? []).length >= MOST_RULES;
   return (
     <div className="flex flex-col gap-5">
-      {problem !== undefined && (
-        <p role="alert" className="text-red">
-          {problem}
-        </p>
-      )}
+      <Problem why={problem} />
       <section aria-labelledby="causes" className="sheet p-4">
         <div className="flex flex-wrap items-center gap-4">
           <h2 id="causes" className="text-[17px] font-semibold">
