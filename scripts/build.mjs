@@ -66,6 +66,8 @@ export async function build() {
   console.log('Building ...');
   const { build: bundle } = await import('esbuild');
   const web = spawnSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], {
+    // Whoever builds, a test runner too: what is built is what is used.
+    env: { ...process.env, NODE_ENV: 'production' },
     stdio: ['ignore', 'inherit', 'inherit'],
   });
   if (web.status !== 0) throw new Error('Building the interface failed.');
