@@ -1,6 +1,6 @@
 import { factorAfter, halfBand, learn, LIKELY_SD, type DatedRow } from '../core/log';
-import { estimate, type Row as Reading } from '../core/log/estimate';
-import { jobRows, learned, PRACTICE, randomOf, TRUTH } from '../core/log/shop.fixture';
+import { ASKED_SD, estimate, type Row as Reading } from '../core/log/estimate';
+import { ASKED, jobRows, learned, PRACTICE, randomOf, TRUTH } from '../core/log/shop.fixture';
 import { defaultShop } from '../core/kit';
 import { quietMs, type Row } from './timing';
 
@@ -67,16 +67,7 @@ function coverage(shops: readonly Reading[][][]): Row[] {
     let factor = 1;
     let [own, of] = [0, 0];
     for (let from = 10; from < JOBS; from += AGAIN) {
-      const known = estimate({
-        rows: jobs.slice(0, from).flat(),
-        means: [
-          { id: 'kerf', practice: PRACTICE.kerf, tau: 0.25 },
-          { id: 'off', practice: PRACTICE.off, tau: 1 },
-          ...['fence', 'stop', 'trim'].map((id) => ({ id, practice: 0, tau: 0.3 })),
-          { id: 'joint', practice: 0, tau: 0.06 },
-        ],
-        spreads: (['setting', 'flatten', 'piece'] as const).map((id) => ({ id, practice: PRACTICE[id] })),
-      });
+      const known = estimate({ rows: jobs.slice(0, from).flat(), ...ASKED });
       const practice: Record<string, number> = { kerf: PRACTICE.kerf, off: PRACTICE.off };
       for (const row of jobs.slice(from, from + AGAIN).flat()) {
         if (row.df) continue;
@@ -92,7 +83,7 @@ function coverage(shops: readonly Reading[][][]): Row[] {
         const s2 = known.spreads.reduce((sum, { id, value }) => sum + (row.b[id] ?? 0) * value ** 2, 0);
         const v = s2 + row.g2 + se2;
         const off = Math.abs(row.y - mean);
-        if (off > 3.54 * Math.sqrt(v)) continue;
+        if (off > ASKED_SD * Math.sqrt(v)) continue;
         const missed = off > halfBand(v, factor);
         factor = factorAfter(factor, missed ? 1 : 0);
         of += 1;

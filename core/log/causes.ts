@@ -4,13 +4,12 @@ import type { LogLine } from './line';
 /** What Junta points out beforehand of what can fail, in words; of the others a rule of one's own can. */
 export const WARNED_BY: Record<FailureKind, string | undefined> = {
   spoiltStrip: undefined,
-  wrongRip: 'a fence that is set once for strips of one width, and the width of each strip read at the bench',
-  crack:
-    'wood glued across the grain, boards that have not come to rest, and strips that are planed too thin',
+  wrongRip: undefined,
+  crack: 'wood glued across the grain',
   openJoint:
     'too few clamps, clamps that do not reach, and a glue-up that takes longer than the glue stays open',
   lostSlice: 'a blank with no more left over than the stop and the kerf may be off by: plan a spare slice',
-  wrongFeature: 'features that meet a joint, an edge or each other, and the place of each read at the bench',
+  wrongFeature: 'features that meet a joint, an edge or each other',
   tooThin: 'a thickness with no more left over than the machines may be off by',
   skinnedGlue: 'a glue-up that takes longer than the glue stays open, by its own minutes of each act',
   other: undefined,

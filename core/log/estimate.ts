@@ -71,7 +71,9 @@ export interface Answer {
 /** Common practice counts as so many average readings. */
 export const PRACTICE_READINGS = 6;
 /** And for a spread as so many degrees of freedom. */
-const PRACTICE_DF = 10;
+export const PRACTICE_DF = 10;
+/** Farther off than this, in standard deviations, a reading is more likely gross than good (`goodChance` is one half). */
+export const ASKED_SD = 3.53750622;
 export const GROSS = { eps: 0.02, wide: 10 } as const;
 /** A spread is held between these shares of common practice. */
 const HELD = { least: 0.2, most: 5 };

@@ -9,5 +9,6 @@ export * from './line';
 export * from './lines';
 export * from './losses';
 export * from './rows';
+export * from './score';
 export * from './suspect';
 export * from './yields';

@@ -111,9 +111,14 @@ describe('what the log teaches of a shop', () => {
     expect(drift?.by).toBeCloseTo(-0.7, 1);
     expect(drift?.at).toBe(cuts(changed)[12].at);
     // Once it is said, the new one starts from what is on it, and nothing is asked any more.
-    const renewed = { ...shop, renewed: [{ id: 'kerf:table-full', at: drift?.at ?? '', from: 2.4 }] };
+    expect(drift?.level).toBeCloseTo(2.4, 1);
+    const renewed = {
+      ...shop,
+      renewed: [{ id: 'kerf:table-full', at: drift?.at ?? '', from: drift?.level ?? 0 }],
+    };
     const kerf = kerfOf(cuts(changed), renewed);
     expect(kerf.drift).toBeUndefined();
+    expect(kerf.readings).toBe(9);
     expect(kerf.now).toBeCloseTo(2.4, 1);
   });
   it('tells woods apart that differ, and not those that do not', () => {

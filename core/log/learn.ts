@@ -1,5 +1,5 @@
 import type { ShopSnapshot } from '../kit';
-import { factorAfter, LIKELY_SD } from './bands';
+import { LIKELY_SD } from './bands';
 import { median } from './average';
 import { type Drift, driftAfter, hasDrifted, NO_DRIFT } from './drift';
 import { estimate, PRACTICE_READINGS, type Row } from './estimate';
@@ -33,6 +33,8 @@ export interface Drifted {
   /** The first of the readings that lie off, and how far those lie, mm. */
   at: string;
   by: number;
+  /** What those readings say by themselves. */
+  level: number;
 }
 
 /** What the shop really loses of one thing. Means in mm or as a factor; spreads as half of a band that nine in ten lie in. */
@@ -259,7 +261,7 @@ function meanLoss(
       practice: practiceOf(shop, id) ?? standing.value,
       ...aloneOf(parts, { unit: room.unit, practice: inLog(room.unit, practiceOf(shop, id) ?? 0) }),
       levels: levelsIn(parts, room.unit, inLog(room.unit, practiceOf(shop, id) ?? 0)),
-      ...driftIn(parts),
+      ...driftIn(parts, room.unit, inLog(room.unit, practiceOf(shop, id) ?? 0)),
       ...(taken ? { taken: { at: taken.at, was: taken.was } } : {}),
     },
   ];
@@ -322,7 +324,7 @@ function levelsIn(parts: readonly Part[], unit: 'mm' | 'times', practice: number
 }
 
 /** Whether readings lie to one side of those before, from ten jobs on: a new blade, or a scale that was moved. */
-function driftIn(parts: readonly Part[]): { drift?: Drifted } {
+function driftIn(parts: readonly Part[], unit: 'mm' | 'times', practice: number): { drift?: Drifted } {
   const sorted = parts
     .filter(({ row, v }) => !row.df && v > 0)
     .toSorted((x, y) => Date.parse(x.row.at) - Date.parse(y.row.at));
@@ -346,8 +348,10 @@ function driftIn(parts: readonly Part[]): { drift?: Drifted } {
       }
       since.push(part);
       const to = hasDrifted(drift);
-      if (to && begins !== undefined)
-        return { drift: { to, at: begins, by: median(since.map(({ own }) => own)) - m } };
+      if (to && begins !== undefined) {
+        const middle = median(since.map(({ own }) => own));
+        return { drift: { to, at: begins, by: middle - m, level: unlog(unit, practice + middle) } };
+      }
     }
     jobs.add(part.row.job);
     const w = part.w / part.v;
@@ -395,36 +399,4 @@ function spreadLoss(
       ...(taken ? { taken: { at: taken.at, was: taken.was } } : {}),
     },
   ];
-}
-
-/** How honest the bands are: the share of readings within theirs, and what the bands must be widened by. */
-export interface Score {
-  /** Readings that count; those that can hardly be true do not. */
-  counted: number;
-  within: number;
-  /** The factor the band has come to, from the first reading on. */
-  factor: number;
-}
-
-/** Half of a band that is so many times wider than a reading is off: one that lies farther is a slip of the hand, not a narrow band. */
-const SLIP = 3.54 / LIKELY_SD;
-
-/** Goes through readings in their order, each against the band that was shown with it. */
-export function scoreOf(
-  lines: readonly { at: string; predicted: number; measured: number; likely: number; band?: number }[],
-): Score {
-  let factor = 1;
-  let within = 0;
-  let counted = 0;
-  for (const { predicted, measured, likely, band = 1 } of lines.toSorted(
-    (x, y) => Date.parse(x.at) - Date.parse(y.at),
-  )) {
-    if (!(likely > 0)) continue;
-    const off = Math.abs(measured - predicted);
-    if (off > SLIP * likely * Math.max(1, factor / band)) continue;
-    counted += 1;
-    if (off <= likely) within += 1;
-    factor = factorAfter(factor, off > (likely * factor) / band ? 1 : 0);
-  }
-  return { counted, within, factor };
 }

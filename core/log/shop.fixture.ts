@@ -93,18 +93,20 @@ export function jobRows({ next, normal }: ReturnType<typeof randomOf>, gross: nu
   ];
 }
 
+/** What is asked of a simulated shop, with what common practice says of it. */
+export const ASKED = {
+  means: [
+    { id: 'kerf', practice: PRACTICE.kerf, tau: 0.25 },
+    { id: 'off', practice: PRACTICE.off, tau: 1 },
+    ...['fence', 'stop', 'trim'].map((id) => ({ id, practice: 0, tau: 0.3 })),
+    { id: 'joint', practice: 0, tau: 0.06 },
+  ],
+  spreads: (['setting', 'flatten', 'piece'] as const).map((id) => ({ id, practice: PRACTICE[id] })),
+};
+
 /** What the shop has learned from so many jobs. */
 export function learned(rows: readonly Row[]) {
-  const { means, spreads, weights } = estimate({
-    rows,
-    means: [
-      { id: 'kerf', practice: PRACTICE.kerf, tau: 0.25 },
-      { id: 'off', practice: PRACTICE.off, tau: 1 },
-      ...['fence', 'stop', 'trim'].map((id) => ({ id, practice: 0, tau: 0.3 })),
-      { id: 'joint', practice: 0, tau: 0.06 },
-    ],
-    spreads: (['setting', 'flatten', 'piece'] as const).map((id) => ({ id, practice: PRACTICE[id] })),
-  });
+  const { means, spreads, weights } = estimate({ rows, ...ASKED });
   const mean = (id: string) => means.find((each) => each.id === id)?.value ?? Number.NaN;
   const spread = (id: string) => spreads.find((each) => each.id === id)?.value ?? Number.NaN;
   return {

@@ -1,5 +1,6 @@
 import { INCH } from '../units';
 import { LIKELY_SD } from './bands';
+import { ASKED_SD } from './estimate';
 
 /** A reading that can hardly be true, with what was most likely meant, mm; missing where nothing suggests itself. */
 export interface Suspect {
@@ -10,8 +11,6 @@ export interface Suspect {
   slip?: string;
 }
 
-/** Farther off than this a reading is more likely a slip than a surprise (half of the chance, estimate.ts). */
-const ASKED_SD = 3.54;
 /** A slip is suggested where taking it back brings the reading this near. */
 const NEAR_SD = 2;
 

@@ -1,9 +1,5 @@
-import type { Loss } from '../log';
+import { type Loss, PRACTICE_DF, PRACTICE_READINGS } from '../log';
 import { number, type Sum, type Unit, type Worked } from './sums';
-
-/** Common practice counts as so many readings, and of a spread as so many degrees of freedom. */
-const PRACTICE_READINGS = 6;
-const PRACTICE_DF = 10;
 
 /** What a shop loses, out of common practice and its readings; undefined where it was found together with other losses. */
 export function workedLoss({ name, is, unit, now, practice, alone, nu }: Loss): Worked | undefined {

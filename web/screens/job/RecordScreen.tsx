@@ -63,6 +63,9 @@ function StepLines({ lines, display }: { lines: readonly LogLine[]; display: Dis
   );
 }
 
+/** Names by which a machine reaches only itself. */
+const LOOPBACK = /^(localhost|127\.|\[?::1)/;
+
 const NO_FACTS: readonly Fact[] = [];
 
 /** The parts of a glue-up in the order in which they lie, with how each was turned. */
@@ -288,7 +291,14 @@ export function RecordScreen() {
             </p>
           )}
         </div>
-        <SquareCode text={address} label="Square code that opens this record" />
+        <div className="max-w-36">
+          <SquareCode text={address} label="Square code that opens this record" />
+          {LOOPBACK.test(location.hostname) && (
+            <p className="text-brass text-[13px] print:hidden">
+              It opens on this machine only. Open Junta by its name in the network, then print.
+            </p>
+          )}
+        </div>
       </div>
       <div className="h-64 py-2">
         <JobPicture build={build} atOnce />

@@ -5,6 +5,7 @@ import {
   type BoardCut,
   type Loss,
   type LossLevel,
+  lossOf,
   takeBack,
   takeOver,
   USUAL_YIELD,
@@ -53,6 +54,9 @@ function levelName({ by, id }: LossLevel, shop: ShopSnapshot): string {
   return id;
 }
 
+/** What changes is a new thing of its own size, as a blade is. */
+const renews = (id: string): boolean => lossOf(id)?.kind === 'kerf';
+
 function LossItem({
   loss,
   shop,
@@ -75,6 +79,7 @@ function LossItem({
     [loss.levels],
   );
   const { drift } = loss;
+  const renewed = shop.renewed?.find(({ id }) => id === loss.id);
   return (
     <li className="border-line flex flex-col gap-1.5 border-b border-dotted py-3" data-loss={loss.id}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -130,6 +135,20 @@ function LossItem({
             Put back {value(loss.taken.was)}
           </button>
         )}
+        {renewed && (
+          <button
+            type="button"
+            className="action"
+            onClick={() =>
+              change(({ renewed: all = [], ...kit }) => {
+                const rest = all.filter(({ id }) => id !== loss.id);
+                return rest.length > 0 ? { ...kit, renewed: rest } : kit;
+              })
+            }
+          >
+            Count again what was read before {new Date(renewed.at).toLocaleDateString('sv')}
+          </button>
+        )}
         {drift && (
           <button
             type="button"
@@ -139,13 +158,15 @@ function LossItem({
                 ...kit,
                 renewed: [
                   ...(kit.renewed ?? []).filter(({ id }) => id !== loss.id),
-                  // A new blade begins from what is written on it; a scale that was moved from what it was.
-                  { id: loss.id, at: drift.at, from: loss.was },
+                  // A new blade begins from what was read of it: against the old one every reading of it would be a slip. A scale
+                  // that was moved begins from what it was.
+                  { id: loss.id, at: drift.at, from: renews(loss.id) ? drift.level : loss.was },
                 ],
               }))
             }
           >
             Yes, changed then: forget what was read before
+            {renews(loss.id) && <>, begin at {value(drift.level)}</>}
           </button>
         )}
       </div>
@@ -162,7 +183,10 @@ export function Losses() {
   const { change, problem } = useKitChange();
   if (error) return <Problem why={problemText(error)} />;
   if (!kit || !losses) return <p role="status">Working it out …</p>;
-  const differ = losses.filter(({ matters, drift, taken }) => matters || drift || taken);
+  const differ = losses.filter(
+    ({ id, matters, drift, taken }) =>
+      matters || drift || taken || kit.shop.renewed?.some((each) => each.id === id),
+  );
   const others = losses.filter((loss) => !differ.includes(loss));
   return (
     <div className="flex flex-col gap-5">
