@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { GLUE_USES, type GluePlan, type GlueUse } from '../core/document';
+import { GLUE_USES, type GluePlan, type GlueUse, PACE_ACTS } from '../core/document';
 import {
   type Adhesive,
   ADHESIVE_CLASSES,
@@ -221,7 +221,7 @@ export const gluePlan = exact({
     whole: yup.boolean().required(),
     laps: list(
       exact({
-        act: oneOf('spread', 'place', 'align', 'aid', 'clamp', 'caul'),
+        act: oneOf(...PACE_ACTS),
         seconds: number(0, 86_400),
       }).required(),
       2000,

@@ -123,7 +123,7 @@ test('a wait that ends rings on every open page: in words, in the title, until i
   await other.goto(`${house.url}/kit`);
   await expect(other.getByRole('alert').filter({ hasText: 'bench, ringing' })).toBeVisible();
   await expect(page.getByRole('alert').filter({ hasText: 'over' })).toBeVisible();
-  await expect(page).toHaveTitle(/^● /);
+  await expect(page).toHaveTitle(/^● .* · Junta$/);
   await expect(benchField(page, 1)).toHaveText('Begin');
   await page.getByRole('button', { name: 'Heard' }).click();
   await expect(page).not.toHaveTitle(/^● /);

@@ -1,4 +1,4 @@
-import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { test as base, type BrowserContext, expect, type Locator, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -23,6 +23,7 @@ export interface House {
 
 interface Worker {
   house: House;
+  warm: Map<string, BrowserContext>;
 }
 
 /** The name that the browser's own resolver rules map to loopback (playwright.config.ts). */
@@ -77,13 +78,47 @@ export const test = base.extend<{ quiet: void }, Worker>({
     },
     { scope: 'worker', timeout: 120_000 },
   ],
+  // Contexts by what they are made with: what a browser has fetched and compiled once it need not do again for every test.
+  warm: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const kept = new Map<string, BrowserContext>();
+      await use(kept);
+      for (const context of kept.values()) await context.close();
+    },
+    { scope: 'worker' },
+  ],
+  // One that keeps a service worker is a test's own.
+  context: async (
+    { browser, warm, viewport, hasTouch, isMobile, deviceScaleFactor, serviceWorkers },
+    use,
+  ) => {
+    const own = serviceWorkers !== 'block';
+    const made = JSON.stringify([viewport, hasTouch, isMobile, deviceScaleFactor]);
+    const context = (own ? undefined : warm.get(made)) ?? (await browser.newContext());
+    if (!own) warm.set(made, context);
+    await use(context);
+    if (own) return context.close();
+    for (const page of context.pages()) await page.close();
+    await context.unrouteAll();
+  },
+  // Nothing is kept in the browser from the test before.
+  page: async ({ context, house }, use) => {
+    const page = await context.newPage();
+    const client = await context.newCDPSession(page);
+    for (const url of [house.url, house.plainUrl])
+      await client.send('Storage.clearDataForOrigin', { origin: url, storageTypes: 'all' });
+    await client.detach();
+    await use(page);
+  },
   quiet: [
-    async ({ page, browser }, use) => {
-      // The first-use lines were read before; they have a test of their own.
-      await page.addInitScript(
-        (all) => localStorage.setItem('junta-hints', all),
-        Object.keys(ADDRESSES).join(),
-      );
+    async ({ page, browser, warm }, use) => {
+      // The first-use lines were read before; they have a test of their own. Parts are fetched as they are opened: what happens
+      // when the server goes is looked at with pages that have them all (offline.spec.ts).
+      await page.addInitScript((all) => {
+        localStorage.setItem('junta-hints', all);
+        Object.defineProperty(navigator, 'connection', { get: () => ({ saveData: true }) });
+      }, Object.keys(ADDRESSES).join());
       const errors: string[] = [];
       page.on(
         'console',
@@ -93,7 +128,8 @@ export const test = base.extend<{ quiet: void }, Worker>({
       page.on('pageerror', (error) => errors.push(error.message));
       await use();
       // What a test opened beside its page and left open would go on asking servers that are gone, and take its time from the next test.
-      for (const context of browser.contexts()) if (context !== page.context()) await context.close();
+      const kept = new Set([page.context(), ...warm.values()]);
+      for (const context of browser.contexts()) if (!kept.has(context)) await context.close();
       expect(errors).toEqual([]);
     },
     { auto: true },
@@ -157,6 +193,9 @@ export async function changeSteps(
 /** The large fields at the foot of the bench: back, go on, pause. */
 export const benchField = (page: Page, nth: 0 | 1 | 2): Locator =>
   page.getByRole('group', { name: 'What is done' }).getByRole('button').nth(nth);
+
+/** Text of twice the size, as somebody sets it who sees little. */
+export const TWICE = 'html { -webkit-text-size-adjust: 200% !important; text-size-adjust: 200% !important }';
 
 /** The mark of a step on the stick. */
 export const mark = (page: Page, step: string): Locator => page.locator(`[data-step="${step}"]`);

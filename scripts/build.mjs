@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
 const SOURCES = [
   'core',
@@ -59,6 +60,23 @@ const filesOf = (folder) =>
         .slice(0, 16),
     }));
 
+/** Below this a file is sent as it is, bytes: packed it would hardly be smaller. */
+const WORTH_PACKING = 1024;
+/** Of 11: the last two steps take twenty times as long for a fourteenth less. */
+const BROTLI_QUALITY = 9;
+
+/** Packs what the interface is made of once, beside it, so that no server packs it again for every page that is opened. */
+function pack(folder) {
+  for (const name of readdirSync(folder, { recursive: true, encoding: 'utf8' })) {
+    if (!/\.(js|css|svg)$/.test(name)) continue;
+    const whole = readFileSync(join(folder, name));
+    if (whole.length < WORTH_PACKING) continue;
+    const params = { [constants.BROTLI_PARAM_QUALITY]: BROTLI_QUALITY };
+    writeFileSync(join(folder, `${name}.br`), brotliCompressSync(whole, { params }));
+    writeFileSync(join(folder, `${name}.gz`), gzipSync(whole, { level: 9 }));
+  }
+}
+
 /** Builds the interface and the server into dist/, unless nothing they are made of has changed. */
 export async function build() {
   const stamp = digest();
@@ -81,6 +99,7 @@ export async function build() {
     define: { FILES: JSON.stringify(filesOf('dist/web')), 'process.env.NODE_ENV': '"production"' },
     logLevel: 'warning',
   });
+  pack('dist/web');
   await bundle({
     ...FOR_NODE,
     entryPoints: ['server/main.ts'],

@@ -1,4 +1,5 @@
 import compression from 'compression';
+import packedStatic from 'express-static-gzip';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { rateLimit } from 'express-rate-limit';
@@ -82,12 +83,18 @@ export function createApp(connection: Connection, settings: AppSettings = {}): E
 
 function routeInterface(app: Express, webRoot: string): void {
   app.use(
-    express.static(webRoot, {
+    // What the build has packed goes out as it lies there.
+    packedStatic(webRoot, {
       index: false,
-      setHeaders: (response, path) =>
-        void (
-          /assets\//.test(path) && response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
-        ),
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      serveStatic: {
+        setHeaders: (response, path) =>
+          void (
+            /assets\//.test(path) &&
+            response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
+          ),
+      },
     }),
   );
   app.get('/{*any}', (_request, response) =>

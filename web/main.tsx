@@ -6,7 +6,7 @@ import { type Address, ADDRESSES } from './app/addresses';
 import { store } from './app/store';
 import './app/theme.css';
 import { fetchTheRest, fetched } from './parts/lazily';
-import { keepApplication } from './app/keep-application';
+import { isSavingData, keepApplication } from './app/keep-application';
 import { Screen } from './parts/layout';
 import { Broken } from './screens/frame/Broken';
 import { Home } from './screens/frame/Home';
@@ -70,12 +70,11 @@ createRoot(root).render(
   </Provider>,
 );
 
-/** Pause before the other screens are fetched, ms: the first one comes first. */
+/** Pause before this browser is asked to keep the application, ms: the first screen comes first. */
 const PREPARE_MS = 5000;
 setTimeout(() => {
-  void fetchTheRest();
-  // Without it Junta works as ever: only not without the server.
-  keepApplication().catch((problem: unknown) =>
-    console.error('Not kept for use without the server:', problem),
-  );
+  keepApplication()
+    // Without it Junta works as ever: only not without the server.
+    .catch((problem: unknown) => console.error('Not kept for use without the server:', problem))
+    .then((kept) => (kept || isSavingData() ? undefined : fetchTheRest()));
 }, PREPARE_MS);

@@ -74,7 +74,8 @@ export interface OwnAidSize {
 }
 
 /** One act of a glue-up, as it was timed. */
-export type PaceAct = 'spread' | 'place' | 'align' | 'aid' | 'clamp' | 'caul';
+export const PACE_ACTS = ['spread', 'aid', 'place', 'align', 'caul', 'clamp'] as const;
+export type PaceAct = (typeof PACE_ACTS)[number];
 
 export interface TimedLap {
   act: PaceAct;

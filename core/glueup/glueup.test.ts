@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, BuildDocument, Edit } from '../document';
 import { mustEdit } from '../edit';
-import { DEFAULT_GLUE_PRACTICE, typed } from '../kit';
+import { typed } from '../kit';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
 import { INCH } from '../units';
@@ -10,7 +10,7 @@ import { layAids } from './aids';
 import { planClamps } from './clampplan/plan';
 import { type GlueUp, glueUpOf, glueUpsOf } from './glueup';
 import { pressureOf, pressureQuickly, strokesFor } from './linereading';
-import { learnPace, rehearse } from './pace';
+import { rehearse } from './pace';
 import { plannedGlueUp } from './planned';
 
 const planned = (change: Partial<Brief> = {}, shop = shopWith()): BuildDocument =>
@@ -208,19 +208,6 @@ describe('the rehearsal', () => {
         way.share + 1e-9,
       );
     }
-  });
-  it('teaches the shop its own pace, less and less with every dry run', () => {
-    const { acts } = rehearsed(planned());
-    const { pace } = DEFAULT_GLUE_PRACTICE;
-    const twice = acts.map((act) => ({ act: act.act, seconds: 2 * 60 * act.minutes }));
-    const once = learnPace(pace, acts, twice);
-    expect(once.timed).toBe(1);
-    expect(once.clampMin / pace.clampMin).toBeCloseTo(2, 9);
-    expect(once.aidMin).toBe(pace.aidMin);
-    const later = learnPace({ ...pace, timed: 9 }, acts, twice);
-    expect(later.clampMin / pace.clampMin).toBeCloseTo(1.2, 9);
-    expect(learnPace(pace, acts, [])).toBe(pace);
-    expect(learnPace(pace, acts, [{ act: 'clamp', seconds: 90_000 }]).clampMin).toBe(pace.clampMin);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { PaceAct, TimedLap } from '../document';
+import type { PaceAct } from '../document';
 import {
   adhesiveFacts,
   adhesivesOf,
@@ -224,42 +224,4 @@ function waysOut(
       celsius: cooler,
     });
   return out.filter(({ share }) => share < now - 1e-9).toSorted((a, b) => a.share - b.share);
-}
-
-/** A button pressed twice is no act, and a lunch is none either. */
-const isTimed = ({ seconds }: TimedLap): boolean => seconds >= 1 && seconds < 3600;
-/** Bounds of a pace, minutes: what the kit can hold. */
-const LEAST = 0.01;
-const MOST_MIN = 50;
-/** How much one dry run counts against what the shop's pace already rests on. */
-const MOST_WEIGHT = 5;
-
-/**
- * The shop's pace, learned from a timed dry run: each kind of act moves towards what was timed, by one part in as many
- * as were timed before (five at most). Acts that were not timed, and times under a second or above an hour, change nothing.
- */
-export function learnPace(pace: Pace, planned: readonly Act[], laps: readonly TimedLap[]): Pace {
-  const weight = 1 / (Math.min(pace.timed, MOST_WEIGHT - 1) + 1);
-  const ratio = (act: PaceAct): number | undefined => {
-    const timed = laps.filter((lap) => lap.act === act && isTimed(lap));
-    const plan = planned.filter((each) => each.act === act);
-    if (timed.length === 0 || plan.length === 0) return undefined;
-    const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
-    return mean(timed.map(({ seconds }) => seconds / 60)) / mean(plan.map(({ minutes }) => minutes));
-  };
-  const moved = (value: number, act: PaceAct): number => {
-    const by = ratio(act);
-    return by === undefined ? value : Math.min(MOST_MIN, Math.max(LEAST, value * (1 + weight * (by - 1))));
-  };
-  if (!laps.some(isTimed)) return pace;
-  return {
-    jointMin: moved(pace.jointMin, 'spread'),
-    spreading: moved(pace.spreading, 'spread'),
-    placeMin: moved(pace.placeMin, 'place'),
-    alignMin: moved(pace.alignMin, 'align'),
-    aidMin: moved(pace.aidMin, 'aid'),
-    clampMin: moved(pace.clampMin, 'clamp'),
-    caulMin: moved(pace.caulMin, 'caul'),
-    timed: pace.timed + 1,
-  };
 }

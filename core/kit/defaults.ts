@@ -135,6 +135,13 @@ export function paidMachineOf({ machines }: Pick<ShopSnapshot, 'machines'>): Pai
   return away && { maxWidth: away.maxWidth, days: away.days ?? AWAY_DAYS, priceMinor: away.priceMinor ?? 0 };
 }
 
+/** What the minutes of a glue-up's acts rest on, in words. */
+export function paceBasis(shop: ShopSnapshot): string {
+  const { timed } = gluingOf(shop).pace;
+  if (shop.learned?.some(({ id }) => id.startsWith('act:'))) return 'this shop’s own, from its readings';
+  return timed > 0 ? `this shop’s own, from ${timed} dry runs` : 'a guess until dry runs are timed';
+}
+
 /** How a shop glues, likewise; a paid machine is the one among its machines, where there is one. */
 export function gluingOf(shop: ShopSnapshot): GluePractice {
   const own = shop.gluing ?? DEFAULT_GLUE_PRACTICE;

@@ -79,7 +79,7 @@ describe('what the log teaches of a shop', () => {
   it.each(
     LOSS_KINDS.filter((kind) => 'put' in LOSSES[kind]),
   )('%s is put into the kit and back again', (kind) => {
-    const of = { kerf: 'bandsaw', takeOff: 'flattenPanel', pace: 'rip', setting: 'planer', glue: 'g' }[
+    const of = { kerf: 'bandsaw', takeOff: 'flattenPanel', pace: 'rip', act: 'clamp', setting: 'planer', glue: 'g' }[
       kind as 'kerf'
     ];
     const id = `${kind}:${of}`;

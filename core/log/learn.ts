@@ -189,7 +189,7 @@ function adjusted(row: DatedRow, shop: ShopSnapshot, now: number): DatedRow {
     const used = row.used[id];
     return used === undefined ? sum : sum + share * (used - (priorOf(shop, id) ?? used));
   }, 0);
-  return { ...row, y: row.y + (row.df ? 0 : more), f: freshness(now - Date.parse(row.at)) };
+  return { ...row, y: row.y + (row.df ? 0 : more), f: (row.f ?? 1) * freshness(now - Date.parse(row.at)) };
 }
 
 interface Around {
@@ -261,7 +261,7 @@ function meanLoss(
       practice: practiceOf(shop, id) ?? standing.value,
       ...aloneOf(parts, { unit: room.unit, practice: inLog(room.unit, practiceOf(shop, id) ?? 0) }),
       levels: levelsIn(parts, room.unit, inLog(room.unit, practiceOf(shop, id) ?? 0)),
-      ...driftIn(parts, room.unit, inLog(room.unit, practiceOf(shop, id) ?? 0)),
+      ...(room.shared ? {} : driftIn(parts, room.unit, inLog(room.unit, practiceOf(shop, id) ?? 0))),
       ...(taken ? { taken: { at: taken.at, was: taken.was } } : {}),
     },
   ];

@@ -5,10 +5,11 @@ import { run } from '../run';
 import { blankVolume, blankVolumes, extents } from '../solid';
 import { asPlayed, handMinutes, roomOf, stepTitle, type TimelineStep, type Timeline } from '../steps';
 import { boardCost, boardVolume } from '../stock';
+import { actsTimed } from './acts';
 import { LIKELY_SD } from './bands';
 import { finenessOf } from './fineness';
 import type { LogLine, TaughtRow } from './line';
-import { LOSSES, PACE_SD } from './losses';
+import { actWords, LOSSES, PACE_SD } from './losses';
 import { rowsOf, sizesOf, type ReadStep } from './readings';
 import { readingVariance, tailRow } from './rows';
 
@@ -80,6 +81,17 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
         rows: row ? [row.row] : [],
       });
     }
+    for (const acts of actsTimed(build, whole, step.id))
+      lines.push({
+        id: `act:${step.id}:${acts.act}`,
+        kind: 'minutes',
+        ...common(step, acts.at),
+        predicted: acts.planned,
+        measured: acts.taken,
+        likely: acts.likely,
+        words: `Dry run: ${actWords(acts.act)}, ${acts.count}`,
+        rows: acts.rows,
+      });
     if (step.done && step.work) lines.push(...timeLine(step, { build, entry, common }));
   }
   for (const failure of build.failures ?? []) {

@@ -1,8 +1,12 @@
+import type { PaceAct } from '../document';
 import {
   type Adhesive,
   adhesiveFacts,
   type AllowanceName,
   ALLOWANCES,
+  DEFAULT_GLUE_PRACTICE,
+  gluingOf,
+  type Pace,
   PACE_LIMITS,
   paceOf,
   type Saw,
@@ -42,6 +46,8 @@ export interface LossRoom {
   standing: (shop: ShopSnapshot, of: string) => Standing | undefined;
   /** The kit with it. Missing where it can only be told: what a scale is off by is dialled by hand. */
   put?: (shop: ShopSnapshot, of: string, found: { value: number; spread?: Spread }) => ShopSnapshot;
+  /** Readings of one day go together: nothing that changed is looked for in them. */
+  shared?: true;
   /** What is done about it where it can only be told. */
   advice?: string;
 }
@@ -51,6 +57,9 @@ const SHOPS_LOG = "this shop's log";
 export const PIECE_LIKELY_MM = 0.08;
 /** How far minutes of a step scatter: the standard deviation of their logarithm, act and day together. */
 export const PACE_SD = 0.4;
+/** The same of one act of a glue-up, and of the day that its acts share; guesses that make PACE_SD together. */
+export const ACT_SD = 0.37;
+export const DAY_SD = 0.15;
 /** How far glue scatters from one glue-up to the next: the standard deviation of its logarithm; a guess. */
 export const GLUE_SD = 0.2;
 /** Factors nearer than this are one. */
@@ -78,6 +87,25 @@ const USES: Readonly<Record<string, string>> = {
   stop: 'the stop',
   trim: 'what it is trimmed by',
   scale: 'the scale',
+};
+/** Minutes of an act: what it is called, and where they stand in the kit's pace. */
+const ACTS: Record<PaceAct, { name: string; fields: readonly (keyof Pace)[] }> = {
+  spread: { name: 'spreading a joint', fields: ['spreading', 'jointMin'] },
+  place: { name: 'laying a part', fields: ['placeMin'] },
+  align: { name: 'bringing a joint flush', fields: ['alignMin'] },
+  aid: { name: 'setting an aid', fields: ['aidMin'] },
+  clamp: { name: 'setting a clamp', fields: ['clampMin'] },
+  caul: { name: 'setting a pair of cauls', fields: ['caulMin'] },
+};
+/** What an act of a glue-up is called. */
+export const actWords = (act: PaceAct): string => ACTS[act].name;
+const isAct = (act: string): act is PaceAct => act in ACTS;
+/** Minutes of an act are held within these, as the kit can hold them. */
+const ACT_LIMITS = { least: 0.01, most: 50 } as const;
+const SCATTERS: Readonly<Record<string, { name: string; sd: number }>> = {
+  minutes: { name: 'How far minutes scatter', sd: PACE_SD },
+  act: { name: 'How far minutes of an act scatter', sd: ACT_SD },
+  glue: { name: 'How far glue scatters', sd: GLUE_SD },
 };
 const stepWords = (kind: string): string => STEP_ROOMS.find((room) => room.kind === kind)?.name ?? kind;
 
@@ -151,6 +179,27 @@ export const LOSSES = {
       return paces.length > 0 ? { ...rest, paces } : rest;
     },
   },
+  act: {
+    is: 'mean',
+    unit: 'times',
+    likely: 0.4,
+    name: (_shop, of) => `Minutes of a glue-up: ${isAct(of) ? ACTS[of].name : of}`,
+    how: 'Acts of dry runs that were timed, against those planned.',
+    shared: true,
+    standing: (shop, of) => {
+      const [field] = isAct(of) ? ACTS[of].fields : [];
+      return field && { value: gluingOf(shop).pace[field] / DEFAULT_GLUE_PRACTICE.pace[field] };
+    },
+    put: (shop, of, { value }) => {
+      if (!isAct(of)) return shop;
+      const gluing = gluingOf(shop);
+      const [first] = ACTS[of].fields;
+      const times = (value * DEFAULT_GLUE_PRACTICE.pace[first]) / gluing.pace[first];
+      const held = (minutes: number) => Math.min(ACT_LIMITS.most, Math.max(ACT_LIMITS.least, minutes));
+      const moved = ACTS[of].fields.map((field) => [field, held(gluing.pace[field] * times)] as const);
+      return { ...shop, gluing: { ...gluing, pace: { ...gluing.pace, ...Object.fromEntries(moved) } } };
+    },
+  },
   glue: {
     is: 'mean',
     unit: 'times',
@@ -202,9 +251,9 @@ export const LOSSES = {
   scatter: {
     is: 'spread',
     unit: 'times',
-    name: (_shop, of) => (of === 'glue' ? 'How far glue scatters' : 'How far minutes scatter'),
+    name: (_shop, of) => SCATTERS[of]?.name ?? of,
     how: 'Each one against what this shop takes on average.',
-    standing: (_shop, of) => ({ value: (of === 'glue' ? GLUE_SD : PACE_SD) * LIKELY_SD }),
+    standing: (_shop, of) => ({ value: (SCATTERS[of]?.sd ?? PACE_SD) * LIKELY_SD }),
     advice: 'Pauses that nobody pressed make minutes scatter: press “Pause” when you leave the step.',
   },
 } satisfies Record<string, LossRoom>;

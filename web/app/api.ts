@@ -1,5 +1,7 @@
+import { type Draft, original } from '@reduxjs/toolkit';
 import {
   type BaseQueryFn,
+  copyWithStructuralSharing,
   createApi,
   type FetchArgs,
   fetchBaseQuery,
@@ -28,6 +30,7 @@ import type { BuildDocument } from '../../core/document';
 import type { ShopSnapshot } from '../../core/kit';
 import { KEPT_HEADER } from '../workers/kept';
 import { heardClock } from './clock';
+import { laterBoards, laterKit } from './later';
 import { draftsOf, firstSent } from './outbox';
 import { theKit } from './sending';
 import { serverAway, serverHere } from './reach';
@@ -89,10 +92,12 @@ const once = (write: string) => ({ headers: { 'Idempotency-Key': write } });
  */
 const kitWithDraft = async (kit: KitReply): Promise<KitReply> => {
   rememberShop(kit.id);
-  const draft = draftsOf('kit', theKit()).findLast(({ state }) => state !== 'refused');
-  if (!draft) return kit;
+  const find = () => draftsOf('kit', theKit()).findLast(({ state }) => state !== 'refused');
+  if (!find()) return kit;
   const { withUsualShop } = await import('../../core/kit');
-  return { ...kit, shop: withUsualShop(draft.content) as KitReply['shop'] };
+  // While that was fetched it may have been stored, or changed further.
+  const draft = find();
+  return draft ? { ...kit, shop: withUsualShop(draft.content) as KitReply['shop'] } : kit;
 };
 const buildsWithDrafts = async (builds: BuildsReply): Promise<BuildsReply> => {
   const drafts = new Map(
@@ -117,6 +122,12 @@ const boardsWithDrafts = (boards: RackBoard[]): RackBoard[] =>
     const { id, version, history, reserved } = board;
     return { ...(draft.content as NewBoard), id, version, history, ...(reserved ? { reserved } : {}) };
   });
+
+/** What is shown after something was read anew; what is alike stays the same object, so that nobody computes it again. */
+const sharing = <T extends object>(shown: T, read: T, later: (shown: T, read: T) => T): T => {
+  const before = original(shown as Draft<T>) as T | undefined;
+  return before === undefined ? read : copyWithStructuralSharing(before, later(before, read));
+};
 
 /** Whose notes are read. */
 export type NotesOf = { job: string } | { board: string };
@@ -190,6 +201,7 @@ export const api = createApi({
     kit: build.query<KitReply, void>({
       query: () => '/kit',
       transformResponse: kitWithDraft,
+      merge: (shown, read) => sharing(shown, read, laterKit),
       providesTags: ['Kit'],
     }),
     timers: build.query<TimersReply, void>({ query: () => '/timers', providesTags: ['Timers'] }),
@@ -217,6 +229,7 @@ export const api = createApi({
     boards: build.query<RackBoard[], void>({
       query: () => '/boards',
       transformResponse: boardsWithDrafts,
+      merge: (shown, read) => sharing(shown, read, laterBoards),
       providesTags: ['Boards'],
     }),
     addBoards: build.mutation<{ ids: string[] }, { boards: NewBoard[]; write: string }>({

@@ -9,10 +9,11 @@ const isQuiet = () => document.visibilityState === 'hidden' && unsent().length =
 
 /**
  * Keeps the application in this browser, so that it opens without the server. Only on a secure page; the development server
- * has no worker. A new build waits until the page is out of sight with nothing unsent, and is then taken whole.
+ * has no worker. A new build waits until the page is out of sight with nothing unsent, and is then taken whole. Says whether this
+ * page has all its parts at hand here already.
  */
-export async function keepApplication(): Promise<void> {
-  if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
+export async function keepApplication(): Promise<boolean> {
+  if (!('serviceWorker' in navigator) || import.meta.env.DEV) return false;
   await navigator.serviceWorker.register(ADDRESS, { type: 'classic', updateViaCache: 'none' });
   let asked = false;
   document.addEventListener('visibilitychange', async () => {
@@ -24,4 +25,14 @@ export async function keepApplication(): Promise<void> {
   navigator.serviceWorker.addEventListener('controllerchange', () => {
     if (asked) location.reload();
   });
+  return navigator.serviceWorker.controller !== null;
 }
+
+/** What some browsers say of the way to the network. */
+interface Connection {
+  saveData?: boolean;
+}
+
+/** Whether the browser was asked to load no more than is looked at. */
+export const isSavingData = (): boolean =>
+  (navigator as { connection?: Connection }).connection?.saveData === true;

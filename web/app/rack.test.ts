@@ -17,6 +17,8 @@ const board = (): RackBoard => ({
 });
 
 interface Played {
+  /** Reading is answered with what stood when it was asked, and only once this is done. */
+  reading?: Promise<void>;
   stored: RackBoard;
   saves: { version: number; board: Partial<RackBoard> }[];
   away: boolean;
@@ -42,7 +44,11 @@ async function open() {
   vi.stubGlobal('fetch', async (request: Request | string, init?: RequestInit) => {
     if (server.away) throw new TypeError('fetch failed');
     if (request === '/api/health') return answer({ ok: true, open: false });
-    if (typeof request !== 'string') return answer([server.stored]);
+    if (typeof request !== 'string') {
+      const now = [server.stored];
+      await server.reading;
+      return answer(now);
+    }
     const save = JSON.parse(String(init?.body)) as Played['saves'][number];
     server.saves.push(save);
     if (save.version !== server.stored.version)
@@ -61,7 +67,8 @@ async function open() {
   const told: string[] = [];
   rack.onRackTrouble((reason) => reason && told.push(reason));
   const outbox = await import('./outbox');
-  return { server, rack, shown, told, outbox };
+  const readAnew = () => store.dispatch(api.endpoints.boards.initiate(undefined, { forceRefetch: true }));
+  return { server, rack, shown, told, outbox, readAnew };
 }
 
 beforeEach(() => {
@@ -75,6 +82,22 @@ afterEach(() => {
 const settle = (ms = 600) => vi.advanceTimersByTimeAsync(ms);
 
 describe('a board that is edited', () => {
+  it('is not taken back by an answer that was on its way before the change was stored', async () => {
+    const { server, rack, shown, readAnew } = await open();
+    let come = (): void => {};
+    server.reading = new Promise((done) => (come = done));
+    const reading = readAnew();
+    rack.changeBoard('b1', { moisturePct: 9 });
+    await settle();
+    expect(server.stored.version).toBe(2);
+    come();
+    await reading;
+    expect(shown()).toMatchObject({ moisturePct: 9, version: 2 });
+    rack.changeBoard('b1', { moisturePct: 10 });
+    await settle();
+    expect(server.stored).toMatchObject({ moisturePct: 10, version: 3 });
+  });
+
   it('changes on the screen at once and on the server a moment later, as one change', async () => {
     const { server, rack, shown } = await open();
     rack.changeBoard('b1', { moisturePct: 9 });

@@ -1,3 +1,4 @@
+import { nameWindow } from '../../app/title';
 import { Menu } from 'lucide-react';
 import { type CSSProperties, Suspense, useEffect, useRef } from 'react';
 import { Link, matchPath, NavLink, Outlet, useLocation } from 'react-router';
@@ -42,7 +43,7 @@ function useArrival() {
   const title = titleOf(pathname);
   const first = useRef(pathname);
   useEffect(() => {
-    if (title) document.title = `${title} · Junta`;
+    if (title) nameWindow(title);
   }, [title]);
   useEffect(() => {
     if (first.current === pathname) return;

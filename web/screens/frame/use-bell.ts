@@ -1,3 +1,4 @@
+import { ringInTitle } from '../../app/title';
 import { useEffect, useRef, useState } from 'react';
 
 /** Something that waits, and when that is over, ms. */
@@ -79,10 +80,8 @@ export function useBell(
     for (const each of ended) void notify(each);
   }, [waits, now]);
   useEffect(() => {
-    if (over.length === 0) return;
-    const before = document.title;
-    document.title = `● ${over[0].words}`;
-    return () => void (document.title = before);
+    ringInTitle(over[0]?.words);
+    return () => ringInTitle(undefined);
   }, [over]);
   return {
     over,

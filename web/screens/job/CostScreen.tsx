@@ -1,3 +1,4 @@
+import { nameWindow } from '../../app/title';
 import { Printer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -211,7 +212,7 @@ export function CostScreen() {
   const display = useDisplay();
   const { change: changeShop, problem } = useKitChange();
   useEffect(() => {
-    if (data) document.title = `Cost and price, ${data.name} · Junta`;
+    if (data) nameWindow(`Cost and price, ${data.name}`);
   }, [data]);
   const timeline = useMemo(() => data && run(data.build), [data]);
   const cost = useMemo(

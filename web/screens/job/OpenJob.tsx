@@ -1,3 +1,4 @@
+import { nameWindow } from '../../app/title';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { BuildDocument } from '../../../core/document';
@@ -33,7 +34,7 @@ export function OpenJob({
     return () => void (location.pathname.startsWith(`/jobs/${id}`) || dispatch(jobActions.closed()));
   }, [id, dispatch]);
   useEffect(() => {
-    if (build) document.title = `${title(build.name)} · Junta`;
+    if (build) nameWindow(title(build.name));
   }, [build, title]);
   if (error)
     return (

@@ -1,3 +1,4 @@
+import { nameWindow } from '../../app/title';
 import { Printer, Repeat } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -232,7 +233,7 @@ export function RecordScreen() {
   const { data: kit } = useKitQuery();
   const [again, setAgain] = useState(false);
   useEffect(() => {
-    if (job) document.title = `Record, ${job.name} · Junta`;
+    if (job) nameWindow(`Record, ${job.name}`);
   }, [job]);
   const timeline = useMemo(() => job && run(job.build), [job]);
   const settings = useMemo(() => job && timeline && settingSheet(job.build, timeline), [job, timeline]);

@@ -1,3 +1,4 @@
+import { nameWindow } from '../../app/title';
 import { Printer } from 'lucide-react';
 import { type CSSProperties, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -29,7 +30,7 @@ export function Sheets() {
   const [chosen, setPaper] = useState<Paper>();
   const paper = chosen ?? (kit ? paperOf(kit.shop) : 'a4');
   useEffect(() => {
-    if (data) document.title = `Sheets, ${data.name} · Junta`;
+    if (data) nameWindow(`Sheets, ${data.name}`);
   }, [data]);
   const { sheets, settings } = useMemo(() => {
     const timeline = data && run(data.build);

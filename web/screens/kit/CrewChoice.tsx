@@ -18,9 +18,12 @@ export const Item = ({ why, children }: { why: ReactNode; children: ReactNode })
 /** Who glues, how fast, and when the shop works. */
 export function CrewChoice({
   practice,
+  basis,
   onChange: set,
 }: {
   practice: GluePractice;
+  /** What its minutes rest on. */
+  basis: string;
   onChange: (change: Partial<GluePractice>) => void;
 }) {
   const mass = dialled('mass', useDisplay());
@@ -53,13 +56,7 @@ export function CrewChoice({
           />
         </div>
       </Item>
-      <Item
-        why={
-          practice.pace.timed > 0
-            ? `Learned from ${practice.pace.timed} timed dry runs.`
-            : 'A guess until a dry run is timed: Rehearse, on a glue-up.'
-        }
-      >
+      <Item why={<>These are {basis}: Rehearse, on a glue-up. What they teach is offered in Readings.</>}>
         <span className="label">Pace, minutes of one pair of hands</span>
         <div className="grid grid-cols-4 gap-3 max-desk:grid-cols-2">
           {(

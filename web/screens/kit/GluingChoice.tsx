@@ -16,6 +16,7 @@ import {
   paidMachineOf,
   type ShopSnapshot,
   usualMachine,
+  paceBasis,
 } from '../../../core/kit';
 import { SPECIES } from '../../../core/wood/species';
 import { useDisplay } from '../../app/display';
@@ -360,7 +361,7 @@ export function GluingChoice({ shop, onChange }: Part) {
             </button>
           )}
         </Item>
-        <CrewChoice practice={practice} onChange={set} />
+        <CrewChoice practice={practice} basis={paceBasis(shop)} onChange={set} />
       </div>
     </section>
   );

@@ -1,3 +1,4 @@
+import { nameWindow } from '../../app/title';
 import '../../app/open-job';
 import { attempt, isRefused } from '../../../core/document';
 import { Printer } from 'lucide-react';
@@ -22,7 +23,7 @@ export function SetUpSheet() {
   const [search] = useSearchParams();
   const companions = useCompanions(search.get('with'), id);
   useEffect(() => {
-    if (data) document.title = `Set-up list, ${data.name} · Junta`;
+    if (data) nameWindow(`Set-up list, ${data.name}`);
   }, [data]);
   if (error)
     return (

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { PaceWay } from '../../../../core/glueup';
-import { gluingOf } from '../../../../core/kit';
+import { paceBasis } from '../../../../core/kit';
 import { massText, minutesText, temperatureText } from '../../../../core/units';
 import { useDisplay } from '../../../app/display';
 import { PaceBar } from '../../../drawing/PaceBar';
@@ -14,7 +14,6 @@ export function PaceView({ build, step, planned }: GluePart) {
   const display = useDisplay();
   const [stages, setStages] = useState(false);
   const { rehearsal, glueUp, staging } = planned;
-  const practice = gluingOf(build.shop);
   const set = usePlanGlue(step);
   const take = (way: PaceWay) => {
     if (way.kind === 'hands') set({ hands: 2 });
@@ -95,12 +94,8 @@ export function PaceView({ build, step, planned }: GluePart) {
         />
       )}
       <Why>
-        Minutes are{' '}
-        {practice.pace.timed > 0
-          ? `this shop’s own, from ${practice.pace.timed} dry runs`
-          : 'a guess until a dry run is timed'}
-        ; the glue’s times are the cautious end of its class at the shop’s air. A dry run without glue is
-        timed under Rehearse.
+        Minutes are {paceBasis(build.shop)}; the glue’s times are the cautious end of its class at the shop’s
+        air. A dry run without glue is timed under Rehearse.
       </Why>
       <ReadyList items={planned.ready} />
     </>

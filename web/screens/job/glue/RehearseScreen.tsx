@@ -1,17 +1,14 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { BuildDocument, TimedLap } from '../../../../core/document';
-import { learnPace, type PlannedGlueUp } from '../../../../core/glueup';
-import { gluingOf } from '../../../../core/kit';
+import type { PlannedGlueUp } from '../../../../core/glueup';
 import type { GlueStep } from '../../../../core/steps';
 import { minutesText } from '../../../../core/units';
 import { shopTime } from '../../../app/clock';
 import { jobActions } from '../../../app/job';
-import { changeKit } from '../../../app/kit';
 import { useAppDispatch, useAppSelector } from '../../../app/store';
 import { PaceBar } from '../../../drawing/PaceBar';
 import { OpenJob } from '../OpenJob';
-import { useEdit } from '../use-edit';
 import { Screen } from '../../../parts/layout';
 import { ReadyList } from './ReadyList';
 import { usePlanGlue } from './parts';
@@ -140,7 +137,7 @@ function Bench({ id, build, step, planned }: Props) {
       ) : laps.length < acts.length ? (
         <Running key={laps.length} planned={planned} laps={laps} onLap={keep} />
       ) : (
-        <Finished build={build} planned={planned} laps={laps} onAgain={() => setLaps([])} id={id} />
+        <Finished planned={planned} laps={laps} onAgain={() => setLaps([])} id={id} />
       )}
     </Screen>
   );
@@ -221,30 +218,19 @@ const clock = (seconds: number): string =>
 
 /** What the dry run took against the plan, and the shop's pace learned from it. */
 function Finished({
-  build,
   planned,
   laps,
   id,
   onAgain,
 }: {
-  build: BuildDocument;
   planned: PlannedGlueUp;
   laps: TimedLap[];
   id: string;
   onAgain: () => void;
 }) {
-  const edit = useEdit();
-  const [learned, setLearned] = useState(false);
   const minutes = laps.reduce((sum, lap) => sum + lap.seconds, 0) / 60;
   const { rehearsal } = planned;
   const fits = !rehearsal.times || minutes <= rehearsal.times.closedMin;
-  const learn = () => {
-    const practice = gluingOf(build.shop);
-    const pace = learnPace(practice.pace, rehearsal.acts, laps);
-    edit({ do: 'useShop', shop: { ...build.shop, gluing: { ...practice, pace } } });
-    changeKit((shop) => ({ ...shop, gluing: { ...gluingOf(shop), pace } }));
-    setLearned(true);
-  };
   return (
     <section aria-label="Dry run done" className="flex flex-col gap-4">
       <p className="text-[26px] font-semibold">
@@ -258,15 +244,14 @@ function Finished({
         {rehearsal.times && `; the glue gives ${minutesText(rehearsal.times.closedMin)}`}.
       </p>
       <PaceBar rehearsal={rehearsal} width={640} />
+      <p className="text-[16px]">
+        Every act of it counts in{' '}
+        <Link className="text-chalk underline" to="/log">
+          Readings
+        </Link>
+        : once dry runs of three jobs say so, this shop’s own minutes are offered there.
+      </p>
       <div className="flex flex-wrap gap-3">
-        <button
-          type="button"
-          className="action action-main h-14 px-6 text-[18px]"
-          disabled={learned}
-          onClick={learn}
-        >
-          {learned ? 'Learned: the pace is this shop’s own' : 'Learn this shop’s pace from it'}
-        </button>
         <button type="button" className="action h-14 px-6 text-[18px]" onClick={onAgain}>
           Once more
         </button>
