@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { BAND_LIMITS, MOST_LEARNED, MOST_MINOR, MOST_RATES, MOST_RULES, PACE_LIMITS } from '../core/kit';
-import { oneOf, optionalList } from './fields';
+import { flag, oneOf, optionalList } from './fields';
 import { exact, id, notNegative, oneSpread, text } from './lengths';
 
 /* What a shop's log taught it, as it stands in the kit. */
@@ -91,5 +91,7 @@ export const rates = () =>
     .default(undefined)
     .optional();
 
+/** Whether the band stays as it is. */
+export const bandHeld = () => flag();
 /** How much wider sizes scatter. */
 export const band = () => yup.number().min(BAND_LIMITS.least).max(BAND_LIMITS.most).optional();

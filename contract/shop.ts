@@ -21,7 +21,7 @@ import {
 import { sharedKitIds } from '../core/steps';
 import { adhesive, clampSet, climate, gluePractice, presence } from './gluing';
 import { oneOf } from './fields';
-import { band, learned, paces, rates, renewed, rules } from './learned';
+import { band, bandHeld, learned, paces, rates, renewed, rules } from './learned';
 import {
   amount,
   display,
@@ -210,6 +210,7 @@ export const shopSnapshot = () =>
       .optional(),
     paces: paces(),
     band: band(),
+    bandHeld: bandHeld(),
     rules: rules(),
     rates: rates(),
     learned: learned(),

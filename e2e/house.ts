@@ -80,7 +80,6 @@ export const test = base.extend<{ quiet: void }, Worker>({
   ],
   // Contexts by what they are made with: what a browser has fetched and compiled once it need not do again for every test.
   warm: [
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const kept = new Map<string, BrowserContext>();
       await use(kept);
@@ -91,25 +90,25 @@ export const test = base.extend<{ quiet: void }, Worker>({
   // One that keeps a service worker is a test's own.
   context: async (
     { browser, warm, viewport, hasTouch, isMobile, deviceScaleFactor, serviceWorkers },
-    use,
+    give,
   ) => {
     const own = serviceWorkers !== 'block';
     const made = JSON.stringify([viewport, hasTouch, isMobile, deviceScaleFactor]);
     const context = (own ? undefined : warm.get(made)) ?? (await browser.newContext());
     if (!own) warm.set(made, context);
-    await use(context);
+    await give(context);
     if (own) return context.close();
     for (const page of context.pages()) await page.close();
     await context.unrouteAll();
   },
   // Nothing is kept in the browser from the test before.
-  page: async ({ context, house }, use) => {
+  page: async ({ context, house }, give) => {
     const page = await context.newPage();
     const client = await context.newCDPSession(page);
     for (const url of [house.url, house.plainUrl])
       await client.send('Storage.clearDataForOrigin', { origin: url, storageTypes: 'all' });
     await client.detach();
-    await use(page);
+    await give(page);
   },
   quiet: [
     async ({ page, browser, warm }, use) => {
@@ -150,7 +149,7 @@ export const PROGRAM = { 'Junta-Client': 'tests' };
 
 /** The address of a job by its name, without the list of jobs and its pictures being drawn for it. */
 export async function demoJob(page: Page, house: House, name: RegExp): Promise<string> {
-  const answer = await page.request.get(`${house.url}/api/jobs`);
+  const answer = await page.request.get(`${house.url}/api/jobs`, { maxRetries: 3 });
   const jobs: { id: string; name: string }[] = await answer.json();
   const job = jobs.find((each) => name.test(each.name));
   if (!job) throw new Error(`no job is called ${name}`);

@@ -69,6 +69,8 @@ const app = createApp(connection, {
 const { JUNTA_CERT: cert, JUNTA_KEY: key } = env;
 const server =
   cert && key ? createSecure({ cert: readFileSync(cert), key: readFileSync(key) }, app) : createPlain(app);
+// Longer than those who ask keep an idle connection for their next question: else it meets one that is just being closed.
+server.keepAliveTimeout = 65_000;
 server.on('error', (error) => {
   console.error(`Junta cannot listen on ${host}:${port}: ${error.message}`);
   process.exit(1);

@@ -29,6 +29,7 @@ export function shopAlone({
   learned: _learned,
   renewed: _renewed,
   rates: _rates,
+  bandHeld: _held,
   ...shop
 }: ShopSnapshot): ShopSnapshot {
   return shopAllowances ? { ...shop, allowances: { ...shop.allowances, ...shopAllowances } } : shop;

@@ -137,9 +137,11 @@ export function paidMachineOf({ machines }: Pick<ShopSnapshot, 'machines'>): Pai
 
 /** What the minutes of a glue-up's acts rest on, in words. */
 export function paceBasis(shop: ShopSnapshot): string {
-  const { timed } = gluingOf(shop).pace;
-  if (shop.learned?.some(({ id }) => id.startsWith('act:'))) return 'this shop’s own, from its readings';
-  return timed > 0 ? `this shop’s own, from ${timed} dry runs` : 'a guess until dry runs are timed';
+  const { timed, ...minutes } = gluingOf(shop).pace;
+  if (timed > 0) return `this shop’s own, from ${timed} dry runs`;
+  const { timed: _none, ...usual } = DEFAULT_GLUE_PRACTICE.pace;
+  const own = Object.entries(usual).some(([act, value]) => minutes[act as keyof typeof minutes] !== value);
+  return own ? 'this shop’s own' : 'a guess until dry runs are timed';
 }
 
 /** How a shop glues, likewise; a paid machine is the one among its machines, where there is one. */

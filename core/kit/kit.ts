@@ -76,6 +76,8 @@ export interface ShopSnapshot {
   /** How many times as long as planned its steps take, and how much wider its sizes scatter than its spreads say; 1 if missing. */
   paces?: StepPace[];
   band?: number;
+  /** The band stays as it is; it follows the readings if missing. Only the shop has it. */
+  bandHeld?: boolean;
   /** What things cost here. Only the shop has it: it stands in no job, and so in no file. */
   rates?: Rates;
   /** Rules of its own, which become findings. */

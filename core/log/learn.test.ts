@@ -1,7 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { defaultShop, type ShopSnapshot } from '../kit';
-import { type DatedRow, learn, type Loss, LOSS_KINDS, LOSSES, scoreOf, takeBack, takeOver } from '.';
+import {
+  bandAfter,
+  type DatedRow,
+  learn,
+  type Loss,
+  LOSS_KINDS,
+  LOSSES,
+  scoreOf,
+  takeBack,
+  takeOver,
+  withBand,
+} from '.';
 import { randomOf } from './shop.fixture';
 
 const shop: ShopSnapshot = {
@@ -79,9 +90,14 @@ describe('what the log teaches of a shop', () => {
   it.each(
     LOSS_KINDS.filter((kind) => 'put' in LOSSES[kind]),
   )('%s is put into the kit and back again', (kind) => {
-    const of = { kerf: 'bandsaw', takeOff: 'flattenPanel', pace: 'rip', act: 'clamp', setting: 'planer', glue: 'g' }[
-      kind as 'kerf'
-    ];
+    const of = {
+      kerf: 'bandsaw',
+      takeOff: 'flattenPanel',
+      pace: 'rip',
+      act: 'clamp',
+      setting: 'planer',
+      glue: 'g',
+    }[kind as 'kerf'];
     const id = `${kind}:${of}`;
     const taken = takeOver(shop, id, { value: 2.5, likely: 0.1, readings: 9 }, 'now');
     expect(LOSSES[kind].standing(taken, of)?.value).toBeCloseTo(2.5, 9);
@@ -198,5 +214,17 @@ describe('how honest bands are', () => {
     const narrow = scoreOf(Array.from({ length: 200 }, (_, i) => line(i, i % 3 === 0 ? 0.3 : 0.1)));
     expect(narrow.factor).toBeGreaterThan(1.3);
     expect(scoreOf([])).toEqual({ counted: 0, within: 0, factor: 1 });
+  });
+  it('makes the band follow, but not by little, by few, against its maker, or wider while something is off', () => {
+    const score = { counted: 20, within: 15, factor: 1.234 };
+    expect(bandAfter(score, {}, false)).toBe(1.23);
+    expect(bandAfter({ ...score, counted: 19 }, {}, false)).toBeUndefined();
+    expect(bandAfter(score, { band: 1.19 }, false)).toBeUndefined();
+    expect(bandAfter(score, { bandHeld: true }, false)).toBeUndefined();
+    expect(bandAfter(score, {}, true)).toBeUndefined();
+    expect(bandAfter(score, { band: 1.5 }, true)).toBe(1.23);
+    const kit = { name: 'shop', band: 1.5 };
+    expect(withBand(kit, 1.23)).toEqual({ name: 'shop', band: 1.23 });
+    expect(withBand(kit, 1)).toEqual({ name: 'shop' });
   });
 });

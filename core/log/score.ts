@@ -32,3 +32,31 @@ export function scoreOf(
   }
   return { counted, within, factor };
 }
+
+/** Fewer readings than these say nothing of bands. */
+const LEAST_SCORED = 20;
+/** A factor this near to the one in use is the same. */
+const SAME_FACTOR = 0.05;
+
+/**
+ * What the band of the kit comes to by its readings: the factor to a hundredth; undefined where it stays as it is: too few readings, too
+ * near to what it is, held by its maker, or too narrow only because something is off that can be put right (`biased`).
+ */
+export function bandAfter(
+  { counted, factor }: Score,
+  { band = 1, bandHeld }: { band?: number; bandHeld?: boolean },
+  biased: boolean,
+): number | undefined {
+  const rounded = Math.round(factor * 100) / 100;
+  if (bandHeld || counted < LEAST_SCORED || Math.abs(rounded - band) <= SAME_FACTOR) return undefined;
+  return biased && rounded > band ? undefined : rounded;
+}
+
+/** The kit with a band so many times as wide as its spreads say. */
+export const withBand = <Shop extends { band?: number; bandHeld?: boolean }>(
+  shop: Shop,
+  factor: number,
+): Shop => {
+  const { band: _band, ...rest } = shop;
+  return (factor === 1 ? rest : { ...rest, band: factor }) as Shop;
+};

@@ -1,12 +1,8 @@
+import { useEffect, useRef } from 'react';
 import type { ShopSnapshot } from '../../../core/kit';
-import type { Score } from '../../../core/log';
+import { bandAfter, type Score, withBand } from '../../../core/log';
 
-/** Fewer readings than these say nothing of bands. */
-const LEAST_SCORED = 20;
-/** A factor this near to the one in use is the same. */
-const SAME = 0.03;
-
-/** How honest the bands were: how many readings lay within theirs, and by how much bands are widened from now on. */
+/** How honest the bands were: how many readings lay within theirs, and by how much bands are widened; they follow by themselves. */
 export function ScoreLine({
   score,
   shop,
@@ -20,10 +16,17 @@ export function ScoreLine({
   biased: boolean;
 }) {
   const { counted, within, factor } = score;
-  if (counted === 0) return null;
   const now = shop.band ?? 1;
-  const other = counted >= LEAST_SCORED && Math.abs(factor - now) > SAME;
-  const rounded = Math.round(factor * 100) / 100;
+  const next = bandAfter(score, shop, biased);
+  // Where the kit does not take it, it is not tried for ever.
+  const tried = useRef<number>(undefined);
+  useEffect(() => {
+    if (next === undefined || tried.current === next) return;
+    tried.current = next;
+    change((kit) => withBand(kit, next));
+  }, [next, change]);
+  if (counted === 0) return null;
+  const waits = biased && factor > now + 0.05;
   return (
     <section
       aria-label="How honest the bands are"
@@ -36,29 +39,31 @@ export function ScoreLine({
         readings lay within the band that was predicted, {Math.round((100 * within) / counted)} %. A band is
         meant to hold nine in ten.
       </p>
-      {now !== 1 && (
-        <p className="text-[14px]">Bands are {now.toFixed(2)} times as wide as the kit’s spreads say.</p>
-      )}
-      {other && biased && factor > now && (
+      <p className="text-[14px]">
+        {now === 1
+          ? 'Bands are as wide as the kit’s spreads say'
+          : `Bands are ${now.toFixed(2)} times as wide as the kit’s spreads say`}
+        {shop.bandHeld ? `, and stay so; readings say ${factor.toFixed(2)}.` : '; they follow the readings.'}
+      </p>
+      {waits && !shop.bandHeld && (
         <p className="text-[14px]">
           Put right first what differs below: then fewer lie outside, and no band has to be wider.
         </p>
       )}
-      {other && !(biased && factor > now) && (
-        <button
-          type="button"
-          className="action"
-          onClick={() =>
-            change(({ band: _band, ...kit }) => (rounded === 1 ? kit : { ...kit, band: rounded }))
-          }
-        >
-          Make bands {rounded.toFixed(2)} times as wide
+      {shop.bandHeld ? (
+        <button type="button" className="action" onClick={() => change(({ bandHeld: _held, ...kit }) => kit)}>
+          Let bands follow the readings
         </button>
-      )}
-      {now !== 1 && (
-        <button type="button" className="action" onClick={() => change(({ band: _band, ...kit }) => kit)}>
-          Put back 1.00
-        </button>
+      ) : (
+        now !== 1 && (
+          <button
+            type="button"
+            className="action"
+            onClick={() => change((kit) => ({ ...withBand(kit, 1), bandHeld: true }))}
+          >
+            Put back 1.00 and keep it
+          </button>
+        )
       )}
     </section>
   );
