@@ -153,6 +153,9 @@ export const buildSchema = exact({
   readings: list(reading, 2000),
   checks: optionalList(check, MOST_CHECKS),
   failures: optionalList(failure, MOST_FAILURES),
+  earlier: exact({ job: id(), name: text(200).required() })
+    .default(undefined)
+    .optional(),
   promised: day().optional(),
   shop: shopSnapshot(),
   brief: briefSchema.default(undefined).optional(),

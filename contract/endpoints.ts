@@ -259,6 +259,12 @@ export const ENDPOINTS = {
     says: 'What the readings of the shop teach of its losses, as rows of means and spreads.',
     status: 200,
   },
+  logCosts: {
+    method: 'get',
+    path: '/api/log/costs',
+    says: 'What the jobs cost whose steps are all done, planned and real, by kind, at the prices of today; the last changed first.',
+    status: 200,
+  },
   logTable: {
     method: 'get',
     path: '/api/log/table',

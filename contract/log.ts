@@ -1,3 +1,4 @@
+import type { MadeCost } from '../core/cost';
 import type { BoardCut, DatedRow, LineKind, LogLine, Score, Season } from '../core/log';
 
 /** What of the log is asked for; what is missing does not narrow it. Days as YYYY-MM-DD, in universal time. */
@@ -82,6 +83,18 @@ export interface LogRowsReply {
   /** Boards that were cut at all jobs. */
   boards: BoardCut[];
 }
+
+/** What jobs cost that were made, at the prices of today; without a currency in the kit there are none. */
+export interface CostsReply {
+  currency?: string;
+  made: MadeCost[];
+  /** Jobs beyond the most that are told. */
+  older: number;
+  /** Jobs that could not be read, by name. */
+  unread: string[];
+}
+/** So many jobs are told of, the last changed. */
+export const MOST_COSTED = 500;
 
 /** The most lines of one page, and points of the chart. */
 export const LOG_PAGE = 200;

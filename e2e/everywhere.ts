@@ -288,7 +288,7 @@ export const places = (job: string): Place[] => [
       await expect(page.getByTestId('glue-bench')).toBeVisible();
     },
   })),
-  ...['readings', 'troubles'].map((view) => ({
+  ...['readings', 'troubles', 'costs'].map((view) => ({
     name: `log, ${view}`,
     go: async (page: Page, house: House) => {
       await page.goto(`${house.url}/log?view=${view}`);

@@ -116,7 +116,9 @@ test('a timed rehearsal is interrupted, gone on with, and each of its acts stand
   for (let i = 0; i < 80 && (await done.isVisible()); i++) await done.click();
   await expect(page.getByRole('region', { name: 'Dry run done' })).toContainText('in time');
   await allSent(page);
-  await page.getByRole('link', { name: 'Readings' }).last().click();
+  await page.getByRole('link', { name: 'the log' }).click();
+  await expect(page.locator('[data-loss="act:place"]')).toContainText(/from \d+ readings of 1 job/);
+  await page.getByText('Readings', { exact: true }).click();
   await expect(page.getByText(/^Dry run: laying a part, \d+/).first()).toBeVisible();
 });
 

@@ -46,7 +46,10 @@ async function bringMade(page: Page, house: House): Promise<string> {
             doneAt: taken,
             work: [{ from: taken, to: new Date(from + 40 * 60_000).toISOString(), who: 'Ada' }],
           }
-        : step,
+        : // The first of them is made to its end.
+          i === 0
+          ? { ...step, done: true, doneAt: taken }
+          : step,
     );
     const data = { build: { ...build, name: `Made block ${i + 1}`, readings, checks, failures, steps } };
     const answer = await page.request.post(`${house.url}/api/jobs`, { headers: PROGRAM, data });
@@ -99,7 +102,7 @@ test('ten made jobs: an offer is taken and put back, a cause becomes a rule that
     expect((await saved).suggestedFilename()).toBe('log.csv');
 
     // A cause becomes a rule, and the rule warns.
-    await page.getByText('What goes wrong', { exact: true }).click();
+    await page.getByRole('radio', { name: 'Failures' }).check();
     const cause = page.locator('[data-cause="lostSlice"]');
     await expect(cause).toContainText('3 times, at 3 jobs');
     await cause.getByRole('button', { name: 'Make a rule of it' }).click();
@@ -140,6 +143,13 @@ test('ten made jobs: an offer is taken and put back, a cause becomes a rule that
     await page.getByLabel('Pieces', { exact: true }).fill('0');
     await expect(page.getByText('the least is 1')).toBeVisible();
 
+    // What they cost stands together, by kind and job by job.
+    await page.goto(`${house.url}/log?view=costs`);
+    await expect(page.getByTestId('all-costs')).toContainText('One job made: planned');
+    await expect(page.getByRole('region', { name: 'Cost by kind' })).toContainText('Hands');
+    await page.getByRole('link', { name: 'Open the cost of Made block 1' }).click();
+    await expect(page).toHaveURL(/\/cost$/);
+
     // The record, and the piece made again in another size.
     await page.goto(`${house.url}${made}/record`);
     await expect(page.getByTestId('number')).toHaveText(/^[A-Z2-9]{3}-[A-Z2-9]{3}$/);
@@ -164,6 +174,14 @@ test('ten made jobs: an offer is taken and put back, a cause becomes a rule that
     expect(again.assemblies[0].slots.map(({ species }: any) => species)).toEqual(
       first.assemblies[0].slots.map(({ species }: any) => species),
     );
+    // Its own record leads back to the one it was made from.
+    await page.goto(`${page.url()}/record`);
+    await page
+      .getByTestId('earlier')
+      .getByRole('link', { name: /^Made block 10/ })
+      .click();
+    await expect(page).toHaveURL(`${house.url}${made}/record`);
+    await expect(page.getByTestId('earlier')).toHaveCount(0);
   } finally {
     await close();
   }

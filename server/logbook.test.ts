@@ -39,6 +39,45 @@ const put = async (job: { id: string; version: number; build: any }, part: objec
   return { id: job.id, version, build };
 };
 
+describe('what jobs cost that were made', () => {
+  const costs = async () => (await api().get('/api/log/costs')).body;
+  const done = (build: any) => build.steps.map((step: object) => ({ ...step, done: true, doneAt: AT }));
+  it('is told of each whose steps are all done, by today’s prices, and of no other', async () => {
+    const kit = (await api().get('/api/kit')).body;
+    const { currency: _c, ...free } = kit.shop;
+    const shop = { ...free, currency: 'EUR' };
+    const setKit = async (next: object) => {
+      const { version } = (await api().get('/api/kit')).body;
+      expect((await api().put('/api/kit').send({ version, shop: next })).status).toBe(200);
+    };
+    await setKit(shop);
+    const before = (await costs()).made.length;
+    const job = await make('costed', {});
+    expect((await costs()).made).toHaveLength(before);
+    const next = await put(job, { steps: done(job.build) });
+    const find = async () => (await costs()).made.find((each: { job: string }) => each.job === job.id);
+    const first = await find();
+    expect(first).toMatchObject({ name: 'costed', at: AT });
+    // Dearer hands, dearer piece: what was worked out before is not told again.
+    const rates = { ...shop.rates, handMinor: (shop.rates?.handMinor ?? 0) + 5000 };
+    await setKit({ ...shop, rates });
+    expect((await find()).plannedMinor).toBeGreaterThan(first.plannedMinor);
+    await put(next, { name: 'costed anew' });
+    expect((await find()).name).toBe('costed anew');
+    // A damaged one is named, and takes no other along.
+    const whole = (await costs()).made.length;
+    await sql('UPDATE job_revision SET build = ? WHERE job_id = ?', ['{', job.id]);
+    await setKit(shop);
+    expect((await costs()).unread).toEqual(['costed anew']);
+    expect((await costs()).made).toHaveLength(whole - 1);
+    await api().put(`/api/jobs/${job.id}/place`).send({ deleted: true });
+    expect((await costs()).unread).toEqual([]);
+    await setKit(free);
+    expect(await costs()).toEqual({ made: [], older: 0, unread: [] });
+    await setKit(kit.shop);
+  });
+});
+
 describe('the log', () => {
   it('has the lines of every job as it stands, is made anew when one changes, and forgets one that is deleted', async () => {
     const before = await log();

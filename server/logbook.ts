@@ -80,12 +80,6 @@ async function writeLines(
   });
 }
 
-const hasSomething = ({ readings, checks, failures, steps }: BuildDocument): boolean =>
-  readings.length > 0 ||
-  (checks?.length ?? 0) > 0 ||
-  (failures?.length ?? 0) > 0 ||
-  steps.some(({ work, done }) => done && work !== undefined);
-
 /** The notes of a job that were not taken away. */
 async function notesOf(source: DataSource, job: string, build: BuildDocument): Promise<LogLine[]> {
   const rows: { id: string; content: string; photo: string }[] = await source.query(
@@ -122,10 +116,7 @@ export async function refreshLog(source: DataSource, { shop }: Caller): Promise<
       continue;
     }
     const build = JSON.parse(text) as BuildDocument;
-    const lines = [
-      ...(hasSomething(build) ? linesOf(build, job.changed.toISOString()) : []),
-      ...(await notesOf(source, id, build)),
-    ];
+    const lines = [...linesOf(build, job.changed.toISOString()), ...(await notesOf(source, id, build))];
     await writeLines(source, { id, shop, version: job.version }, lines, boardsCut(build));
     // Others are answered in between: a job is played forward once for each step that was read.
     await setImmediate();

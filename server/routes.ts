@@ -17,6 +17,7 @@ import { type Caller, callerOf, memberOf, NO_SHOP } from './caller';
 import type { Connection } from './database';
 import { ENTITIES } from './entities';
 import { listBuildsText, listDeletedJobs, listJobs, type Place, placeJob } from './joblists';
+import { listCosts } from './costs';
 import { readJobText, readJobVersion } from './jobs';
 import { tell } from './events';
 import { takeReading } from './gauges';
@@ -143,6 +144,7 @@ const SERVE: Record<
   }),
   log: ({ source, caller, query }) => readLog(source, caller, filterOf(query)),
   logRows: ({ source, caller }) => readLogRows(source, caller),
+  logCosts: ({ source, caller }) => listCosts(source, caller),
   logTable: ({ source, caller, query }) => readLogCsv(source, caller, filterOf(query)),
   timers: ({ source, caller }) => listTimers(source, caller),
   hearTimer: ({ source, caller, body }) => hearTimer(source, caller, as<{ job: string; task: string }>(body)),

@@ -1,2 +1,3 @@
 export * from './cost';
 export * from './price';
+export * from './made';

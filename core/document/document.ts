@@ -25,6 +25,12 @@ export interface Reading {
   gauge?: string;
 }
 
+/** A job that another was made again from. */
+export interface EarlierJob {
+  job: string;
+  name: string;
+}
+
 /** The build: what is done, never what results. */
 export interface BuildDocument {
   format: 'junta-build';
@@ -40,6 +46,8 @@ export interface BuildDocument {
   checks?: Check[];
   /** What failed while it was made, in the order in which it was told. */
   failures?: Failure[];
+  /** The job it was made again from, as it was called then; the shop may not have that job any more. */
+  earlier?: EarlierJob;
   /** The day it is promised for, as YYYY-MM-DD by the shop's clock. */
   promised?: string;
   shop: ShopSnapshot;

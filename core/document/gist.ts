@@ -73,6 +73,7 @@ export function duplicateOf(build: BuildDocument, name: string): BuildDocument {
     readings: [],
     failures: undefined,
     promised: undefined,
+    earlier: undefined,
     checks: undefined,
     assemblies: build.assemblies.map((assembly) => ({
       ...assembly,

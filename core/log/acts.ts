@@ -1,4 +1,4 @@
-import { type BuildDocument, PACE_ACTS, type PaceAct, type TimedLap } from '../document';
+import { type BuildDocument, PACE_ACTS, type PaceAct, type Step, type TimedLap } from '../document';
 import { glueUpOf, layAids, planClamps, rehearse } from '../glueup';
 import type { Timeline } from '../steps';
 import { actsTogether } from './bands';
@@ -11,6 +11,10 @@ const MOST_S = 3600;
 const MIN_S = 60;
 /** How far acts of one day go together: what the day has of the variance of an act. */
 const ALIKE = DAY_SD ** 2 / (DAY_SD ** 2 + ACT_SD ** 2);
+
+/** Whether a dry run of a step was timed. */
+export const wasTimed = (step: Step): boolean =>
+  step.kind === 'glue' && (step.plan?.rehearsal?.laps.length ?? 0) > 0;
 
 /** Acts of one kind in a dry run that was timed: minutes planned and taken, and what each teaches. */
 export interface TimedActs {

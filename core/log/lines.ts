@@ -5,7 +5,7 @@ import { run } from '../run';
 import { blankVolume, blankVolumes, extents } from '../solid';
 import { asPlayed, handMinutes, roomOf, stepTitle, type TimelineStep, type Timeline } from '../steps';
 import { boardCost, boardVolume } from '../stock';
-import { actsTimed } from './acts';
+import { actsTimed, wasTimed } from './acts';
 import { LIKELY_SD } from './bands';
 import { finenessOf } from './fineness';
 import type { LogLine, TaughtRow } from './line';
@@ -31,6 +31,7 @@ function woodOf(entry: TimelineStep | undefined): string | undefined {
  * it, and the rows it teaches. `changed` stands for the time of what was not dated. Pure, and never throws for anything that a document holds.
  */
 export function linesOf(build: BuildDocument, changed: string): LogLine[] {
+  if (!tells(build)) return [];
   const bare = run({ ...build, readings: [] });
   const whole = build.readings.length > 0 ? run(build) : bare;
   const played = asPlayed(build, whole);
@@ -112,6 +113,11 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
   }
   return lines;
 }
+
+/** Whether anything was written down of a job: most have nothing yet, and are not played forward for it. */
+const tells = ({ readings, checks = [], failures = [], steps }: BuildDocument): boolean =>
+  readings.length + checks.length + failures.length > 0 ||
+  steps.some((step) => (step.done && step.work) || wasTimed(step));
 
 /** What the wood of pieces that failed cost, by the mean price of the job's own boards; nothing where those have none. */
 function lostOf(

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type BuildDocument, isRefused, phraseText, pieceNumber } from '../document';
+import { type BuildDocument, duplicateOf, isRefused, phraseText, pieceNumber } from '../document';
 import { mustEdit } from '../edit';
 import { takeOver } from '../log';
 import { CHEQUER, fixed, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
@@ -50,6 +50,18 @@ describe('a piece made again', () => {
     // What is listed is what a comparison of the two finds: no more, no less.
     const { build } = ok(another(first, shop, { name: 'Longer' }));
     expect(changesBetween(build, again.build)).toEqual(again.differences);
+  });
+  it('knows from which one it comes, which is no difference; a copy of it does not', () => {
+    const named = { ...made(), name: 'Block' };
+    const again = ok(another(named, shop, { name: 'Block, again', job: 'j1' }));
+    expect(again.build.earlier).toEqual({ job: 'j1', name: 'Block' });
+    expect(said(again)).toEqual([]);
+    const [strip] = named.assemblies[0].slots;
+    expect(ok(onePart(named, shop, { strip: strip.id, name: 'x', job: 'j1' })).build.earlier?.job).toBe('j1');
+    expect(duplicateOf(again.build, 'Copy').earlier).toBeUndefined();
+    expect(changesBetween(named, again.build).map((line) => phraseText(line, shop.display))).toContain(
+      'made again from “Block”',
+    );
   });
   it('takes along what the shop learned meanwhile, and says so', () => {
     const learned = takeOver(shop, 'kerf:table-full', { value: 2.9, likely: 0.02, readings: 20 }, 'now');

@@ -25,12 +25,12 @@ export type OtherSizes = Partial<Pick<Brief, 'length' | 'width' | 'thickness'>>;
 /**
  * The same work once more, in the same size or in another one: pattern, order and turns as they were, with the shop as it is now and what
  * it learned meanwhile, without boards, ticks, times and readings. Refused where the sizes cannot be planned, or where steps put together by
- * hand have no plan that could be made anew.
+ * hand have no plan that could be made anew. `job` is the id it goes by: the new one says from which it comes.
  */
 export function another(
   build: BuildDocument,
   shop: ShopSnapshot,
-  { name, sizes = {} }: { name: string; sizes?: OtherSizes },
+  { name, sizes = {}, job }: { name: string; sizes?: OtherSizes; job?: string },
 ): Another | Refused {
   const first = duplicateOf(build, name);
   const resized = DIMENSIONS.some((dimension) => sizes[dimension] !== undefined);
@@ -52,8 +52,12 @@ export function another(
     made = applyEdit(made, edit);
   }
   if (isRefused(made)) return made;
-  return { build: made, differences: changesBetween({ ...first, name }, made), lost };
+  return { build: from(build, made, job), differences: changesBetween({ ...first, name }, made), lost };
 }
+
+/** A job that was made again, with the one it comes from. */
+const from = (first: BuildDocument, made: BuildDocument, job: string | undefined): BuildDocument =>
+  job === undefined ? made : { ...made, earlier: { job, name: first.name } };
 
 /**
  * One part of a piece once more, to mend it: its strip, ripped and milled as it was, and nothing else. Undefined where no strip of that id
@@ -62,7 +66,7 @@ export function another(
 export function onePart(
   build: BuildDocument,
   shop: ShopSnapshot,
-  { strip, name }: { strip: string; name: string },
+  { strip, name, job }: { strip: string; name: string; job?: string },
 ): Another | Refused | undefined {
   const assembly = build.assemblies.find(({ slots }) => slots.some(({ id }) => id === strip));
   const slot = assembly?.slots.find(({ id }) => id === strip);
@@ -90,7 +94,9 @@ export function onePart(
     ],
   };
   const made = applyEdit(part, { do: 'useShop', shop: { ...shop, display: build.shop.display } });
-  return isRefused(made) ? made : { build: made, differences: changesBetween(part, made), lost: [] };
+  return isRefused(made)
+    ? made
+    : { build: from(build, made, job), differences: changesBetween(part, made), lost: [] };
 }
 
 const bare = ({ strip: _strip, ...slot }: Slot): Slot => slot;

@@ -334,6 +334,13 @@ const PARTS: Record<
   place: () => [['where it will stand changed']],
   name: ([was, is]) => [[`named “${is.name}”, was “${was.name}”`]],
   use: ([was, is]) => [[`for “${is.use}”, was for “${was.use}”`]],
+  earlier: ([was, is]) => [
+    [
+      is.earlier
+        ? `made again from “${is.earlier.name}”`
+        : `no longer made again from “${was.earlier?.name ?? ''}”`,
+    ],
+  ],
   promised: ([was, is]) => [[`promised for ${is.promised ?? 'no day'}, was for ${was.promised ?? 'no day'}`]],
   targets: targetLines,
   assemblies: (builds) => [

@@ -23,7 +23,7 @@ import {
   WHICH_SHOP,
 } from '../../contract/api';
 import type { NewBoard, RackBoard } from '../../contract/board';
-import type { LogFilter, LogReply, LogRowsReply } from '../../contract/log';
+import type { CostsReply, LogFilter, LogReply, LogRowsReply } from '../../contract/log';
 import type { KitReply } from '../../contract/shop';
 import type { GaugeReading } from '../../core/bench';
 import type { BuildDocument } from '../../core/document';
@@ -226,6 +226,11 @@ export const api = createApi({
       keepUnusedDataFor: 0,
       providesTags: ['Log'],
     }),
+    logCosts: build.query<CostsReply, void>({
+      query: () => '/log/costs',
+      keepUnusedDataFor: 0,
+      providesTags: ['Log', 'Kit'],
+    }),
     boards: build.query<RackBoard[], void>({
       query: () => '/boards',
       transformResponse: boardsWithDrafts,
@@ -272,6 +277,7 @@ export const {
   useKitQuery,
   useLogQuery,
   useLogRowsQuery,
+  useLogCostsQuery,
   useBoardsQuery,
   useNotesQuery,
   useTimersQuery,

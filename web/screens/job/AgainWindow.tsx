@@ -67,7 +67,7 @@ export function AgainWindow({
   const [strip, setStrip] = useState(strips[0]?.value ?? '');
   const name = copyName(build.name, [build.name]).replace(/, copy/, way === 'part' ? ', part' : ', again');
   const made = useMemo(() => {
-    if (way === 'part') return onePart(build, kit, { strip, name });
+    if (way === 'part') return onePart(build, kit, { strip, name, job: job.id });
     const changed: OtherSizes =
       way === 'same'
         ? {}
@@ -76,8 +76,8 @@ export function AgainWindow({
               (dimension) => Math.abs(sizes[dimension].mm - first[dimension].mm) > SAME_MM,
             ).map((dimension) => [dimension, { aim: 'fixed', value: sizes[dimension] }]),
           );
-    return another(build, kit, { name, sizes: changed });
-  }, [build, kit, name, way, sizes, first, strip]);
+    return another(build, kit, { name, sizes: changed, job: job.id });
+  }, [build, job.id, kit, name, way, sizes, first, strip]);
   const refusal =
     made === undefined
       ? 'No strip was chosen.'

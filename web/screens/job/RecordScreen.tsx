@@ -5,7 +5,7 @@ import { Link, useParams } from 'react-router';
 import type { JobReply } from '../../../contract/api';
 import { handsOn, whoDid } from '../../../core/bench';
 import { costOf } from '../../../core/cost';
-import { failureWords, pieceNumber, type Step } from '../../../core/document';
+import { type EarlierJob, failureWords, pieceNumber, type Step } from '../../../core/document';
 import { adhesiveFor, glueUpOf } from '../../../core/glueup';
 import { type LogLine, linesOf } from '../../../core/log';
 import { run } from '../../../core/run';
@@ -14,7 +14,7 @@ import { stepTitle } from '../../../core/steps';
 import { type Display, lengthText, minutesText, moneyText, temperatureText } from '../../../core/units';
 import { careOf, settingSheet } from '../../../core/view';
 import { speciesName } from '../../../core/wood/species';
-import { problemText, useJobQuery, useKitQuery } from '../../app/api';
+import { problemText, useJobQuery, useJobsQuery, useKitQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { useNotes } from '../../app/notes';
 import '../../app/open-job';
@@ -225,6 +225,25 @@ function Photos({ job }: { job: string }) {
   );
 }
 
+/** The piece that it was made again from; its record, where this shop has it. */
+function Earlier({ earlier: { job, name } }: { earlier: EarlierJob }) {
+  const { data: jobs = [] } = useJobsQuery();
+  return (
+    <p className="text-[14.5px]" data-testid="earlier">
+      Made again from{' '}
+      {jobs.some(({ id }) => id === job) ? (
+        <Link className="text-chalk underline" to={`/jobs/${job}/record`}>
+          {name}, {pieceNumber(job)}
+        </Link>
+      ) : (
+        <>
+          {name}, {pieceNumber(job)}: this shop has that job no more
+        </>
+      )}
+    </p>
+  );
+}
+
 /** The record of a piece: everything that was done to it, on one page, with its number and a code that opens it. */
 export function RecordScreen() {
   const { id = '' } = useParams();
@@ -278,6 +297,7 @@ export function RecordScreen() {
             </b>
             {pieces > 1 && `, and -1 to -${pieces} for each`}
           </p>
+          {build.earlier && <Earlier earlier={build.earlier} />}
           <p className="text-[14.5px]">
             {done.length} of {build.steps.length} steps are done
             {days.length > 0 && `, ${daysText(days)}`}.

@@ -56,7 +56,7 @@ export function CrewChoice({
           />
         </div>
       </Item>
-      <Item why={<>These are {basis}: Rehearse, on a glue-up. What they teach is offered in Readings.</>}>
+      <Item why={<>These are {basis}: Rehearse, on a glue-up. What they teach is offered in the log.</>}>
         <span className="label">Pace, minutes of one pair of hands</span>
         <div className="grid grid-cols-4 gap-3 max-desk:grid-cols-2">
           {(

@@ -1,14 +1,16 @@
 import { useSearchParams } from 'react-router';
 import { Bar, Screen } from '../../parts/layout';
 import { Toggle } from '../../parts/Toggle';
+import { Costs } from './Costs';
 import { Losses } from './Losses';
 import { Lines } from './Lines';
 import { Troubles } from './Troubles';
 
 const VIEWS = [
-  { value: 'losses', label: 'What this shop loses' },
+  { value: 'losses', label: 'Losses' },
   { value: 'readings', label: 'Readings' },
-  { value: 'troubles', label: 'What goes wrong' },
+  { value: 'troubles', label: 'Failures' },
+  { value: 'costs', label: 'Costs' },
 ] as const;
 type View = (typeof VIEWS)[number]['value'];
 
@@ -31,6 +33,7 @@ export function LogScreen() {
       {view === 'losses' && <Losses />}
       {view === 'readings' && <Lines />}
       {view === 'troubles' && <Troubles />}
+      {view === 'costs' && <Costs />}
     </Screen>
   );
 }

@@ -247,7 +247,7 @@ function Finished({
       <p className="text-[16px]">
         Every act of it counts in{' '}
         <Link className="text-chalk underline" to="/log">
-          Readings
+          the log
         </Link>
         : once dry runs of three jobs say so, this shop’s own minutes are offered there.
       </p>
