@@ -10,6 +10,9 @@ export default defineConfig({
   workers: 2,
   reporter: [['dot'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
+    // What never comes is told where it was waited for, not when the test ends.
+    actionTimeout: 90_000,
+    navigationTimeout: 90_000,
     // Requests of a service worker cannot be stopped on their way: the test that has one says so.
     serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },

@@ -39,6 +39,19 @@ describe('what jobs cost that were made', () => {
     expect(all.reduce((sum, { realMinor }) => sum + realMinor, 0)).toBe(found.realMinor);
     expect(found.plannedMinor).toBeGreaterThan(0);
   });
+  it('says at how many steps nobody timed the hands', () => {
+    const build = made();
+    const { untimed } = cost(build);
+    expect(untimed).toBeGreaterThan(1);
+    const from = '2026-03-02T08:00:00.000Z';
+    const rip = build.steps.find(({ kind }) => kind === 'rip');
+    const steps = build.steps.map((step) =>
+      step === rip ? { ...step, work: [{ from, to: '2026-03-02T08:30:00.000Z' }] } : step,
+    );
+    const timed = cost({ ...build, steps });
+    expect(timed.untimed).toBe(untimed - 1);
+    expect(timed.groups.hands?.realMinor).toBe(1500);
+  });
   it('is not told before the last step is done; a step that is left out need not be', () => {
     const build = made();
     const but = (part: object) => ({

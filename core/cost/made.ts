@@ -19,6 +19,8 @@ export interface MadeCost extends Against {
   groups: Partial<Record<CostGroup, Against>>;
   /** How many things have no price, and so are in no sum. */
   unpriced: number;
+  /** At how many steps nobody timed the hands: they are planned, and in nothing that is real. */
+  untimed: number;
 }
 
 /** What a job that was made cost, at the prices of a kit. Undefined where the kit has no currency, or a step is still to do. */
@@ -51,6 +53,7 @@ export function madeCost(
     plannedMinor: cost.plannedMinor,
     realMinor: cost.realMinor,
     unpriced: cost.unpriced.length,
+    untimed: cost.lines.filter(({ group, amount }) => group === 'hands' && amount?.real === undefined).length,
   };
 }
 

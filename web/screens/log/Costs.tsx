@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { type Against, COST_GROUPS, type CostGroup, groupSums, type MadeCost } from '../../../core/cost';
-import { moneyText } from '../../../core/units';
+import { counted, moneyText } from '../../../core/units';
 import { problemText, useLogCostsQuery } from '../../app/api';
 import { type Column, DataTable } from '../../parts/DataTable';
 import { Problem } from './Problem';
@@ -28,6 +28,11 @@ const jobColumns = (currency: string): Column<MadeCost>[] => [
     head: 'Without a price',
     right: true,
     cell: ({ unpriced }) => (unpriced > 0 ? unpriced : ''),
+  },
+  {
+    head: 'Steps not timed',
+    right: true,
+    cell: ({ untimed }) => (untimed > 0 ? untimed : ''),
   },
   { head: 'Done', cell: ({ at }) => (at === undefined ? '' : new Date(at).toLocaleDateString('sv')) },
   {
@@ -75,12 +80,15 @@ export function Costs() {
     }),
     { plannedMinor: 0, realMinor: 0 },
   );
+  const untimed = made.reduce((total, each) => total + each.untimed, 0);
   return (
     <div className="flex flex-col gap-5">
       <p data-testid="all-costs">
         <b className="font-semibold">{made.length === 1 ? 'One job' : `${made.length} jobs`}</b> made: planned{' '}
         {moneyText(sum.plannedMinor, currency)}, real {moneyText(sum.realMinor, currency)}
         {sum.plannedMinor > 0 && `, ${share(sum)}`}. Prices are those of today.
+        {untimed > 0 &&
+          ` At ${counted(untimed, 'step')} nobody timed the hands: they are in what was planned, and not in what is real.`}
       </p>
       <section aria-labelledby="by-kind" className="flex flex-col gap-2">
         <h2 id="by-kind" className="text-[17px] font-semibold">
