@@ -1,4 +1,4 @@
-import { factorAfter, halfBand, learn, LIKELY_SD, type DatedRow } from '../core/log';
+import { ACT_SD, DAY_SD, factorAfter, halfBand, learn, LIKELY_SD, type DatedRow } from '../core/log';
 import { ASKED_SD, estimate, type Row as Reading } from '../core/log/estimate';
 import { ASKED, jobRows, learned, PRACTICE, randomOf, TRUTH } from '../core/log/shop.fixture';
 import { defaultShop } from '../core/kit';
@@ -149,6 +149,15 @@ function drifts(): Row[] {
       by: 0.3,
       wanted: 7.5,
     },
+    {
+      name: 'flattening more by 0.4 mm',
+      id: 'takeOff:flattenPanel',
+      a: 'takeOff:flattenPanel',
+      b: { 'setting:planer': 1 },
+      sd: 0.25 / LIKELY_SD,
+      by: 0.4,
+      wanted: 6.5,
+    },
   ];
   return cases.map(({ name, id, a, b, sd, by, wanted }) => {
     const counts: number[] = [];
@@ -178,6 +187,50 @@ function drifts(): Row[] {
       measured: `${median}, ${at(counts, 0.9)}`,
       wanted: `median at most ${1.5 * wanted}`,
       met: median <= 1.5 * wanted,
+    };
+  });
+}
+
+/** A shop's own pace out of timed acts, six a day, one in twenty with a pause that nobody pressed: how far off the truth. */
+function pace(): Row[] {
+  const perDay = 6;
+  const truth = Math.log(1.3);
+  return (
+    [
+      [60, 0.15],
+      [360, 0.06],
+    ] as const
+  ).map(([acts, wanted]) => {
+    const off: number[] = [];
+    for (let seed = 1; seed <= SHOPS; seed++) {
+      const { next, normal } = randomOf(seed);
+      const rows = Array.from({ length: acts / perDay }, () => {
+        const day = DAY_SD * normal();
+        return Array.from({ length: perDay }, (): Reading => {
+          const act = ACT_SD * normal();
+          const pause = next() < 0.05 ? Math.log(8) : 0;
+          const alike = DAY_SD ** 2 / (DAY_SD ** 2 + ACT_SD ** 2);
+          return {
+            y: truth + day + act + pause,
+            a: { m: 1 },
+            b: { s: 1 },
+            g2: 0,
+            f: 1 / (1 + (perDay - 1) * alike),
+          };
+        });
+      }).flat();
+      const { means } = estimate({
+        rows,
+        means: [{ id: 'm', practice: 0 }],
+        spreads: [{ id: 's', practice: ACT_SD }],
+      });
+      off.push(Math.abs(Math.exp(means[0].value - truth) - 1));
+    }
+    return {
+      what: `minutes of an act out of ${acts} that were timed, off the truth: median, nine shops in ten, of ${SHOPS}`,
+      measured: `${pct(at(off, 0.5))}, ${pct(at(off, 0.9))}`,
+      wanted: `nine in ten at most ${pct(wanted)}`,
+      met: at(off, 0.9) <= wanted,
     };
   });
 }
@@ -216,6 +269,7 @@ export function logRows(): Row[] {
     ...coverage(shops),
     threeReadings(),
     ...drifts(),
+    ...pace(),
     {
       what: `learning from ${rows.length} rows against half of them`,
       measured: `${(both / one).toFixed(1)} times (${both.toFixed(0)} ms, ${one.toFixed(0)})`,
