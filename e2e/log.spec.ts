@@ -91,6 +91,17 @@ test('ten made jobs: an offer is taken and put back, a cause becomes a rule that
     await kerf.getByRole('button', { name: /^Take over/ }).click();
     await expect.poll(async () => (await kitOf(page, house)).learned?.length).toBe(1);
 
+    // Bands followed by themselves: no reading lay outside. Put back, they stay, until they are let follow again.
+    const bands = page.getByRole('region', { name: 'How honest the bands are' });
+    await expect(bands).toContainText('they follow the readings');
+    await expect.poll(async () => (await kitOf(page, house)).band).toBeLessThan(0.95);
+    await bands.getByRole('button', { name: 'Put back 1.00 and keep it' }).click();
+    await expect(bands).toContainText('and stay so; readings say 0.');
+    await expect.poll(async () => (await kitOf(page, house)).band).toBeUndefined();
+    await page.reload();
+    await bands.getByRole('button', { name: 'Let bands follow the readings' }).click();
+    await expect.poll(async () => (await kitOf(page, house)).band).toBeLessThan(0.95);
+
     // Readings are narrowed and taken along.
     await page.getByText('Readings', { exact: true }).click();
     await expect(page.getByTestId('log-total')).toContainText('63 lines, 30 sizes');
