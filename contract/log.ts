@@ -88,6 +88,8 @@ export interface LogRowsReply {
 export interface CostsReply {
   currency?: string;
   made: MadeCost[];
+  /** Jobs that are not added up yet: asked again, the next of them are there. */
+  pending: number;
   /** Jobs beyond the most that are told. */
   older: number;
   /** Jobs that could not be read, by name. */

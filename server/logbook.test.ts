@@ -2,6 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { LogReply, LogRowsReply } from '../contract/log';
 import { demo } from '../demo';
 import { demoJobs } from '../demo/jobs';
+import { listCosts } from './costs';
+import { shopCaller } from './kit';
 import { openServer, type TestServer } from './house.fixture';
 
 let house: TestServer;
@@ -64,6 +66,15 @@ describe('what jobs cost that were made', () => {
     expect((await find()).plannedMinor).toBeGreaterThan(first.plannedMinor);
     await put(next, { name: 'costed anew' });
     expect((await find()).name).toBe('costed anew');
+    // Many are added up a few at a time, one at the least; nothing is told twice, and all are there in the end.
+    await Promise.all(['a', 'b', 'c'].map((name) => make(name, { steps: done(base) })));
+    const { id } = (await api().get('/api/kit')).body;
+    const few = async () => listCosts(await house.connection.get(), shopCaller(id, 'tests'), -1);
+    await setKit({ ...shop, rates: { ...rates, taxPct: 1 } });
+    const left = [(await few()).pending, (await few()).pending, (await few()).pending];
+    expect(left[0]).toBeGreaterThan(1);
+    expect(left).toEqual([left[0], left[0] - 1, left[0] - 2]);
+    expect(await costs()).toMatchObject({ pending: 0 });
     // A damaged one is named, and takes no other along.
     const whole = (await costs()).made.length;
     await sql('UPDATE job_revision SET build = ? WHERE job_id = ?', ['{', job.id]);
@@ -73,7 +84,7 @@ describe('what jobs cost that were made', () => {
     await api().put(`/api/jobs/${job.id}/place`).send({ deleted: true });
     expect((await costs()).unread).toEqual([]);
     await setKit(free);
-    expect(await costs()).toEqual({ made: [], older: 0, unread: [] });
+    expect(await costs()).toEqual({ made: [], pending: 0, older: 0, unread: [] });
     await setKit(kit.shop);
   });
 });

@@ -1,9 +1,13 @@
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { type Against, COST_GROUPS, type CostGroup, groupSums, type MadeCost } from '../../../core/cost';
 import { counted, moneyText } from '../../../core/units';
 import { problemText, useLogCostsQuery } from '../../app/api';
 import { type Column, DataTable } from '../../parts/DataTable';
 import { Problem } from './Problem';
+
+/** Pause before those are asked for that were not added up yet, ms. */
+const AGAIN_MS = 300;
 
 /** Real of planned, in per cent; nothing where nothing was planned. */
 const share = ({ plannedMinor, realMinor }: Against): string =>
@@ -57,7 +61,13 @@ const kindColumns = (currency: string): Column<{ group: CostGroup } & Against>[]
 
 /** What the pieces that were made cost, against what was planned: by kind of cost, and job by job. */
 export function Costs() {
-  const { data, error } = useLogCostsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [pause, setPause] = useState(0);
+  const { data, error } = useLogCostsQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: pause,
+  });
+  const pending = data?.pending ?? 0;
+  useEffect(() => setPause(pending > 0 ? AGAIN_MS : 0), [pending]);
   if (error) return <Problem why={problemText(error)} />;
   if (!data) return <p role="status">Adding up …</p>;
   const { currency, made, older, unread } = data;
@@ -107,6 +117,7 @@ export function Costs() {
         </h2>
         <DataTable label="Cost by job" columns={jobColumns(currency)} rows={made} keyOf={({ job }) => job} />
       </section>
+      {pending > 0 && <p role="status">{counted(pending, 'job')} more to add up …</p>}
       {older > 0 && <p className="text-graphite text-[13.5px]">{older} older jobs are not shown.</p>}
       {unread.length > 0 && (
         <p role="alert" className="text-red">
