@@ -1,6 +1,7 @@
 import type { Length } from '../units';
 import type { BuildDocument } from './document';
 import type { Slot } from './slots';
+import type { Step } from './step';
 import { DIMENSIONS, type DimensionName } from './targets';
 
 /** What a list of jobs shows of a job, without its build. */
@@ -64,6 +65,13 @@ function unplaced({ strip, ...slot }: Slot): Slot {
   return { ...slot, strip: { ...(seed === undefined ? {} : { seed }), ...(excluded ? { excluded } : {}) } };
 }
 
+/** A step without what was written down of its glue-up: how it was rehearsed, when it was clamped, what its joints showed. */
+function unrecorded(step: Step): Step {
+  if (step.kind !== 'glue' || !step.plan) return step;
+  const { rehearsal: _r, clamped: _c, joints: _j, hollow: _h, ...plan } = step.plan;
+  return { ...step, plan };
+}
+
 /** The same work once more, from its beginning: without ticks, times, readings and boards of the first one. */
 export function duplicateOf(build: BuildDocument, name: string): BuildDocument {
   return {
@@ -90,7 +98,7 @@ export function duplicateOf(build: BuildDocument, name: string): BuildDocument {
         work: _w,
         early: _e,
         ...step
-      }) => step as (typeof build.steps)[number],
+      }) => unrecorded(step as Step),
     ),
   };
 }

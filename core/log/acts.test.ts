@@ -110,6 +110,17 @@ describe('minutes of the acts of a glue-up', () => {
     expect(Math.log(to / from) / 2).toBeGreaterThan(1.645 * 0.15 * 0.5);
   });
 
+  it('are neither learned nor taken over where the kit says that an act takes no time', () => {
+    const gluing = gluingOf(shopWith());
+    const none = shopWith({ gluing: { ...gluing, pace: { ...gluing.pace, clampMin: 0, spreading: 0 } } });
+    const learnt = learn(tenDays(1.5, 0, none), none, NOW).losses.map(({ id }) => id);
+    expect(learnt).toContain('act:place');
+    expect(learnt).not.toContain('act:clamp');
+    expect(learnt).not.toContain('act:spread');
+    const found = { value: 1.2, likely: 0.1, readings: 9 };
+    expect(takeOver(none, 'act:clamp', found, new Date(NOW).toISOString())).toBe(none);
+  });
+
   it('are taken over into the pace of the kit and put back; what was learned stays the same', () => {
     const shop = shopWith();
     const loss = clampIn(tenDays(1.5, 0), shop);

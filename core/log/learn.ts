@@ -2,7 +2,8 @@ import type { ShopSnapshot } from '../kit';
 import { LIKELY_SD } from './bands';
 import { median } from './average';
 import { type Drift, driftAfter, hasDrifted, NO_DRIFT } from './drift';
-import { estimate, PRACTICE_READINGS, type Row } from './estimate';
+import { estimate, PRACTICE_READINGS } from './estimate';
+import { groups } from './groups';
 import { levelsOf } from './levels';
 import { type Season, SEASONS, seasonOf, type TaughtRow } from './line';
 import { LOSS_KINDS, lossOf, practiceOf } from './losses';
@@ -87,34 +88,6 @@ const DRIFT_JOBS = 10;
 /** Against an estimate where practice counts so many readings: against the shrunken one there are six times the false alarms. */
 const DRIFT_PRACTICE = 0.5;
 const TOLD_FROM = 0.5;
-
-/** Ids of means and spreads that rows link, in groups that have nothing to do with each other. */
-function groups(rows: readonly DatedRow[]): number[][] {
-  const root = new Map<string, string>();
-  const find = (id: string): string => {
-    let at = id;
-    while ((root.get(at) ?? at) !== at) at = root.get(at) ?? at;
-    return at;
-  };
-  const idsOf = ({ a, b }: Row) => [...Object.keys(a), ...Object.keys(b)];
-  for (const row of rows) {
-    const [first, ...rest] = idsOf(row);
-    if (first === undefined) continue;
-    if (!root.has(first)) root.set(first, first);
-    for (const id of rest) {
-      if (!root.has(id)) root.set(id, id);
-      root.set(find(id), find(first));
-    }
-  }
-  const out = new Map<string, number[]>();
-  rows.forEach((row, i) => {
-    const [first] = idsOf(row);
-    if (first === undefined) return;
-    const at = find(first);
-    out.set(at, [...(out.get(at) ?? []), i]);
-  });
-  return [...out.values()];
-}
 
 /** Common practice of a mean or spread as rows have it: a factor by its logarithm, a spread by its standard deviation. */
 function priorOf(shop: ShopSnapshot, id: string): number | undefined {

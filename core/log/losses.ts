@@ -188,12 +188,15 @@ export const LOSSES = {
     shared: true,
     standing: (shop, of) => {
       const [field] = isAct(of) ? ACTS[of].fields : [];
-      return field && { value: gluingOf(shop).pace[field] / DEFAULT_GLUE_PRACTICE.pace[field] };
+      const value = field ? gluingOf(shop).pace[field] / DEFAULT_GLUE_PRACTICE.pace[field] : 0;
+      // Nobody takes so many times as long as no time at all.
+      return value > 0 ? { value } : undefined;
     },
     put: (shop, of, { value }) => {
       if (!isAct(of)) return shop;
       const gluing = gluingOf(shop);
       const [first] = ACTS[of].fields;
+      if (!(gluing.pace[first] > 0)) return shop;
       const times = (value * DEFAULT_GLUE_PRACTICE.pace[first]) / gluing.pace[first];
       const held = (minutes: number) => Math.min(ACT_LIMITS.most, Math.max(ACT_LIMITS.least, minutes));
       const moved = ACTS[of].fields.map((field) => [field, held(gluing.pace[field] * times)] as const);

@@ -51,6 +51,23 @@ describe('a piece made again', () => {
     const { build } = ok(another(first, shop, { name: 'Longer' }));
     expect(changesBetween(build, again.build)).toEqual(again.differences);
   });
+  it('takes no dry run, no clamping and nothing that its joints showed from the first one', () => {
+    const plan = {
+      adhesive: 'water-resistant',
+      rehearsal: { at: '2026-03-02T10:00:00Z', whole: false, laps: [{ act: 'clamp' as const, seconds: 20 }] },
+      clamped: '2026-03-02T11:00:00Z',
+      joints: [{ joint: 1, squeezeOut: 'lean' as const }],
+      hollow: { mm: 0.2 },
+    };
+    const first = made();
+    const steps = first.steps.map((step) => (step.kind === 'glue' ? { ...step, plan } : step));
+    const again = duplicateOf({ ...first, steps }, 'Copy').steps.filter(({ kind }) => kind === 'glue');
+    expect(again.length).toBeGreaterThan(0);
+    for (const step of again) expect(step).toMatchObject({ plan: { adhesive: 'water-resistant' } });
+    for (const step of again)
+      for (const record of ['rehearsal', 'clamped', 'joints', 'hollow'])
+        expect((step as { plan: object }).plan).not.toHaveProperty(record);
+  });
   it('knows from which one it comes, which is no difference; a copy of it does not', () => {
     const named = { ...made(), name: 'Block' };
     const again = ok(another(named, shop, { name: 'Block, again', job: 'j1' }));

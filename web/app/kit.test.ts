@@ -1,13 +1,10 @@
 import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
-import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import type { KitReply } from '../../contract/shop';
 import { defaultShop } from '../../core/kit';
+import { answer, eachAlone, playServer, settle } from './played.fixture';
 
 /* The kit's edits against a server that is played here: it keeps versions and refuses what was made from an earlier one. */
-
-const answer = (body: unknown, status = 200) =>
-  new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
 
 async function open() {
   vi.resetModules();
@@ -16,30 +13,21 @@ async function open() {
     reading: Promise.resolve(),
     refused: 0,
   };
-  const Plain = Request;
-  vi.stubGlobal('addEventListener', () => {});
-  vi.stubGlobal(
-    'Request',
-    class extends Plain {
-      constructor(input: RequestInfo | URL, init?: RequestInit) {
-        super(typeof input === 'string' ? `http://junta.test${input}` : input, init);
-      }
-    },
-  );
-  vi.stubGlobal('fetch', async (request: Request | string, init?: RequestInit) => {
-    if (request === '/api/health') return answer({ ok: true, open: false });
-    if (typeof request !== 'string') {
+  playServer({
+    read: async () => {
       const now = server.stored;
       await server.reading;
       return answer(now);
-    }
-    const save = JSON.parse(String(init?.body)) as KitReply;
-    if (save.version !== server.stored.version) {
-      server.refused++;
-      return answer({ status: 409, detail: 'changed elsewhere', current: server.stored }, 409);
-    }
-    server.stored = { ...server.stored, shop: save.shop, version: save.version + 1 };
-    return answer(server.stored);
+    },
+    write: (body) => {
+      const save = body as KitReply;
+      if (save.version !== server.stored.version) {
+        server.refused++;
+        return answer({ status: 409, detail: 'changed elsewhere', current: server.stored }, 409);
+      }
+      server.stored = { ...server.stored, shop: save.shop, version: save.version + 1 };
+      return answer(server.stored);
+    },
   });
   const [{ api }, { store }, { changeKit }] = await Promise.all([
     import('./api'),
@@ -55,15 +43,7 @@ async function open() {
   };
 }
 
-beforeEach(() => {
-  vi.stubGlobal('indexedDB', new IDBFactory());
-  vi.useFakeTimers({ shouldAdvanceTime: true });
-});
-afterEach(() => {
-  vi.useRealTimers();
-  vi.unstubAllGlobals();
-});
-const settle = (ms = 600) => vi.advanceTimersByTimeAsync(ms);
+eachAlone();
 
 it('changes made while the kit is read are neither taken back nor in conflict with themselves', async () => {
   const { server, changeKit, shown, readAnew } = await open();

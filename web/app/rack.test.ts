@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import type { RackBoard } from '../../contract/board';
+import { answer, eachAlone, playServer, settle } from './played.fixture';
 
 /* The rack's edits against a server that is played here: it keeps versions, refuses late ones, and can be away. */
 const board = (): RackBoard => ({
@@ -24,38 +24,25 @@ interface Played {
   away: boolean;
 }
 
-const answer = (body: unknown, status = 200) =>
-  new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
-
 async function open() {
   vi.resetModules();
   const server: Played = { stored: board(), saves: [], away: false };
-  const Plain = Request;
-  vi.stubGlobal('addEventListener', () => {});
-  // The page's own address stands before relative ones; here there is no page.
-  vi.stubGlobal(
-    'Request',
-    class extends Plain {
-      constructor(input: RequestInfo | URL, init?: RequestInit) {
-        super(typeof input === 'string' ? `http://junta.test${input}` : input, init);
-      }
-    },
-  );
-  vi.stubGlobal('fetch', async (request: Request | string, init?: RequestInit) => {
-    if (server.away) throw new TypeError('fetch failed');
-    if (request === '/api/health') return answer({ ok: true, open: false });
-    if (typeof request !== 'string') {
+  playServer({
+    isAway: () => server.away,
+    read: async () => {
       const now = [server.stored];
       await server.reading;
       return answer(now);
-    }
-    const save = JSON.parse(String(init?.body)) as Played['saves'][number];
-    server.saves.push(save);
-    if (save.version !== server.stored.version)
-      return answer({ status: 409, detail: 'changed in another tab', current: server.stored }, 409);
-    if (save.board.label === 'taken') return answer({ status: 409, detail: 'Number taken' }, 409);
-    server.stored = { ...server.stored, ...save.board, version: save.version + 1 };
-    return answer(server.stored);
+    },
+    write: (body) => {
+      const save = body as Played['saves'][number];
+      server.saves.push(save);
+      if (save.version !== server.stored.version)
+        return answer({ status: 409, detail: 'changed in another tab', current: server.stored }, 409);
+      if (save.board.label === 'taken') return answer({ status: 409, detail: 'Number taken' }, 409);
+      server.stored = { ...server.stored, ...save.board, version: save.version + 1 };
+      return answer(server.stored);
+    },
   });
   const [{ api }, { store }, rack] = await Promise.all([
     import('./api'),
@@ -71,15 +58,7 @@ async function open() {
   return { server, rack, shown, told, outbox, readAnew };
 }
 
-beforeEach(() => {
-  vi.stubGlobal('indexedDB', new IDBFactory());
-  vi.useFakeTimers({ shouldAdvanceTime: true });
-});
-afterEach(() => {
-  vi.useRealTimers();
-  vi.unstubAllGlobals();
-});
-const settle = (ms = 600) => vi.advanceTimersByTimeAsync(ms);
+eachAlone();
 
 describe('a board that is edited', () => {
   it('is not taken back by an answer that was on its way before the change was stored', async () => {

@@ -26,7 +26,7 @@ export function ScoreLine({
     change((kit) => withBand(kit, next));
   }, [next, change]);
   if (counted === 0) return null;
-  const waits = biased && factor > now + 0.05;
+  const waits = next === undefined && bandAfter(score, shop, false) !== undefined;
   return (
     <section
       aria-label="How honest the bands are"
@@ -45,7 +45,7 @@ export function ScoreLine({
           : `Bands are ${now.toFixed(2)} times as wide as the kit’s spreads say`}
         {shop.bandHeld ? `, and stay so; readings say ${factor.toFixed(2)}.` : '; they follow the readings.'}
       </p>
-      {waits && !shop.bandHeld && (
+      {waits && (
         <p className="text-[14px]">
           Put right first what differs below: then fewer lie outside, and no band has to be wider.
         </p>
