@@ -59,6 +59,12 @@ test('two jobs share one long board: each gets its strips, and neither takes the
   const second = await panel(page, house, 'locust two', 'locust_black');
   await page.goto(`${first.url}/wood`);
   await page.getByRole('button', { name: 'With other jobs' }).click();
+  // However slowly the other job is read, it is not left out of what is broken down.
+  const late = `**/api/jobs/${second.id}`;
+  await page.route(late, async (route) => {
+    await new Promise((wait) => setTimeout(wait, 3000));
+    await route.continue();
+  });
   await page.getByLabel('locust two').click();
   await expect(page.getByLabel('locust two')).toBeChecked();
   await page.keyboard.press('Escape');
@@ -85,6 +91,15 @@ test('two jobs share one long board: each gets its strips, and neither takes the
   expect(
     shared.flatMap(({ taken = [] }: { taken?: { of: string }[] }) => taken.map(({ of }) => of)),
   ).toContain('locust one');
+  // A job that is gone is said; nothing is planned as if it had never been asked for, until it is left out.
+  await page.goto(`${first.url}/wood?with=00000000-0000-4000-8000-000000000000`);
+  await expect(page.getByRole('alert')).toContainText('A job that shares the boards cannot be read.');
+  await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeDisabled();
+  await page.getByRole('button', { name: 'with 1 other job' }).click();
+  await page.getByLabel('A job that is gone').click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeEnabled();
+  await expect(page.getByRole('alert')).toHaveCount(0);
   // Both run forward to the size asked.
   for (const url of [first.url, second.url]) {
     await page.goto(url);

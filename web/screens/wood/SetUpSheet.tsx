@@ -25,15 +25,17 @@ export function SetUpSheet() {
   useEffect(() => {
     if (data) nameWindow(`Set-up list, ${data.name}`);
   }, [data]);
-  if (error)
+  const trouble = error ? problemText(error) : companions.trouble;
+  if (trouble)
     return (
       <p role="alert" className="p-8">
-        {problemText(error)}
+        {trouble}
       </p>
     );
-  if (!data) return <p className="text-graphite p-8">Opening the job …</p>;
+  // With a job missing, its strips would be missing on the paper.
+  if (!data || companions.waiting) return <p className="text-graphite p-8">Opening the job …</p>;
   const { build } = data;
-  const { problem, demand, answer } = planOf([build, ...companions.map((companion) => companion.build)]);
+  const { problem, demand, answer } = planOf([build, ...companions.jobs.map((companion) => companion.build)]);
   const cut = attempt(() => layAnswer(problem, answer));
   // A plan that cannot be cut yet has no set-ups; the page says so.
   const layouts = isRefused(cut) ? [] : cut;

@@ -49,9 +49,10 @@ export const WoodScreen = () => (
 function Wood({ id, build }: { id: string; build: BuildDocument }) {
   const dispatch = useAppDispatch();
   const [search] = useSearchParams();
-  const companions = useCompanions(search.get('with'), id);
+  const read = useCompanions(search.get('with'), id);
+  const companions = read.jobs;
   const { data: rack, error } = useBoardsQuery(undefined, { refetchOnMountOrArgChange: true });
-  const breakdown = useBreakdown(id, build, companions, rack ?? NO_BOARDS);
+  const breakdown = useBreakdown(id, build, companions, read.waiting ? undefined : rack);
   const [chosen, setChosen] = useState<string>();
   const [refused, setRefused] = useState<string>();
   const { plan, running, solve } = breakdown;
@@ -102,11 +103,21 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
             Stop, keep the best so far
           </button>
         ) : (
-          <button type="button" className="action action-main" disabled={!rack} onClick={() => void solve()}>
+          <button
+            type="button"
+            className="action action-main"
+            disabled={!rack || read.waiting}
+            onClick={() => void solve()}
+          >
             Break down the boards
           </button>
         )}
         <Progress breakdown={breakdown} />
+        {read.waiting && !read.trouble && (
+          <span role="status" className="text-graphite text-[14px]">
+            Reading the other job …
+          </span>
+        )}
         <span className="ml-auto flex flex-wrap gap-2">
           <StripLedger build={build} />
           <Companions id={id} />
@@ -116,9 +127,9 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
           <CutBoards id={id} build={build} />
         </span>
       </div>
-      {(error !== undefined || breakdown.trouble || refused) && (
+      {(error !== undefined || read.trouble || breakdown.trouble || refused) && (
         <p role="alert" className="text-red text-[14px]">
-          {refused ?? breakdown.trouble ?? problemText(error)}
+          {refused ?? breakdown.trouble ?? read.trouble ?? problemText(error)}
         </p>
       )}
       <div className="flex min-h-0 flex-1 gap-4 max-lg:flex-col">

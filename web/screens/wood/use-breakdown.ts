@@ -59,6 +59,10 @@ const MOST_KERFS = 4;
 export const freeFor = (rack: readonly RackBoard[], jobs: readonly string[]): RackBoard[] =>
   rack.filter(({ reserved }) => !reserved || jobs.includes(reserved.job));
 
+/** What is said where something is asked for before everything it counts with is read: nothing is planned with less. */
+const NOT_READ =
+  'The rack and the jobs that share it are not read yet. Nothing was changed; try it again in a moment.';
+
 /** An answer with what it answers. */
 interface Solved {
   edits: readonly Edit[];
@@ -68,11 +72,12 @@ interface Solved {
   jobs: readonly BuildDocument[];
 }
 
+/** Breaks down the job that is open, with its companions. `rack` is left out until it and the companions are read. */
 export function useBreakdown(
   id: string,
   build: BuildDocument | undefined,
   companions: readonly Companion[],
-  rack: readonly RackBoard[],
+  rack: readonly RackBoard[] | undefined,
 ): Breakdown {
   const dispatch = useAppDispatch();
   const display = useDisplay();
@@ -139,7 +144,7 @@ export function useBreakdown(
       setAdvising(true);
       if (answer.missing.length > 0) {
         if (jobs.length === 1) add({ fixes: await thread.waysOut(jobs[0], [...problem.boards], answer) });
-        if (current()) add({ purchases: await thread.purchases(problem, answer.missing, [...rack]) });
+        if (current()) add({ purchases: await thread.purchases(problem, answer.missing, [...(rack ?? [])]) });
       }
       const kerfs = [...new Set(jobs[0].shop.saws.map(({ kerf }) => kerf.mm))].toSorted((a, b) => a - b);
       if (current()) add({ kerfs: await thread.kerfs(problem, kerfs.slice(0, MOST_KERFS), answer) });
@@ -153,6 +158,7 @@ export function useBreakdown(
     async (edits: Edit[] = []) => {
       const thread = worker.current;
       if (!thread || builds.length === 0) return;
+      if (!rack) return setTrouble(NOT_READ);
       setTrouble(undefined);
       newest.current += 1;
       const edited = applyEdits(builds[0], edits);
@@ -179,6 +185,7 @@ export function useBreakdown(
 
   const use = useCallback(
     async (answer: Answer, edits: Edit[] = []) => {
+      if (!rack) return setTrouble(NOT_READ);
       const edited = applyEdits(builds[0], edits);
       if (isRefused(edited)) return setTrouble(phraseText(edited.refused, display));
       const jobs = [edited, ...builds.slice(1)];
