@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { places, tooSmall, WINDOWS } from './everywhere';
-import { demoJob, expect, PROGRAM, test } from './house';
+import { demoJob, expect, PROGRAM, savesData, test } from './house';
 import { wrongWords } from './words';
 
 /** `npm run access` looks everywhere at all widths; the tests look everywhere once, at a desk and in the hand by turns. */
@@ -31,6 +31,7 @@ SCREENS.forEach(({ touch, system, ...viewport }, turn) => {
   }) => {
     test.setTimeout(1_800_000);
     const context = await browser.newContext({ viewport, hasTouch: touch, isMobile: touch });
+    await context.addInitScript(savesData);
     const page = await context.newPage();
     // A way that is gone is told at once, not when the test ends.
     page.setDefaultTimeout(40_000);

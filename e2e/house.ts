@@ -68,6 +68,10 @@ const openHouse = async (
 /** Messages that a test may cause on purpose: requests to a server that was killed, answers that refuse. */
 const EXPECTED = /Failed to load resource|net::ERR_/;
 
+/** In a page: its browser saves data, so that parts are fetched as they are opened. */
+export const savesData = () =>
+  Object.defineProperty(navigator, 'connection', { get: () => ({ saveData: true }) });
+
 /** A page on a house shared by the tests of a worker. A message on the console fails the test. */
 export const test = base.extend<{ quiet: void }, Worker>({
   house: [
@@ -114,10 +118,8 @@ export const test = base.extend<{ quiet: void }, Worker>({
     async ({ page, browser, warm }, use) => {
       // The first-use lines were read before; they have a test of their own. Parts are fetched as they are opened: what happens
       // when the server goes is looked at with pages that have them all (offline.spec.ts).
-      await page.addInitScript((all) => {
-        localStorage.setItem('junta-hints', all);
-        Object.defineProperty(navigator, 'connection', { get: () => ({ saveData: true }) });
-      }, Object.keys(ADDRESSES).join());
+      await page.addInitScript((all) => localStorage.setItem('junta-hints', all), Object.keys(ADDRESSES).join());
+      await page.addInitScript(savesData);
       const errors: string[] = [];
       page.on(
         'console',
