@@ -66,11 +66,21 @@ const units = async () => {
     ? { passed: unit.numPassedTests, failed: unit.numFailedTests + (code && !unit.numFailedTests ? 1 : 0) }
     : { passed: 0, failed: 1 };
 };
+/** The titles of tests that failed first and passed after. */
+const unsteady = (suite) => [
+  ...(suite.suites ?? []).flatMap(unsteady),
+  ...(suite.specs ?? [])
+    .filter(({ tests }) => tests.some(({ status }) => status === 'flaky'))
+    .map(({ file, title }) => `${file}: ${title}`),
+];
 const browsers = async () => {
   const code = await run(['node_modules/@playwright/test/cli.js', 'test'], {
     JUNTA_BROWSER: browserProgram(),
   });
-  const browser = report('test-results/browser.json')?.stats;
+  const told = report('test-results/browser.json');
+  const browser = told?.stats;
+  for (const title of told?.suites.flatMap(unsteady) ?? [])
+    console.log(`Passed only when it ran again: ${title}`);
   return browser
     ? {
         passed: browser.expected + browser.flaky,
