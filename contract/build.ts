@@ -10,6 +10,7 @@ import {
   MOST_CHECK_VALUES,
   MOST_CHECKS,
   MOST_FAILURES,
+  MOST_WARNED,
   MOST_SIZES,
   MOST_STEPS,
   MOST_STRIPS,
@@ -109,6 +110,7 @@ const failure = exact({
   at: text(40).optional(),
   who: text(60).optional(),
   way: text(200).optional(),
+  warned: optionalList(text(80).required(), MOST_WARNED),
 }).required();
 
 /** The air of a room: never quite dry or quite full. */

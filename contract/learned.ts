@@ -1,7 +1,16 @@
 import * as yup from 'yup';
-import { BAND_LIMITS, MOST_LEARNED, MOST_MINOR, MOST_RATES, MOST_RULES, PACE_LIMITS } from '../core/kit';
+import {
+  BAND_LIMITS,
+  MOST_LEARNED,
+  MOST_MINOR,
+  MOST_RATES,
+  MOST_RULE_VALUE,
+  MOST_RULES,
+  PACE_LIMITS,
+} from '../core/kit';
+import { CHECK_KINDS } from '../core/document';
 import { flag, oneOf, optionalList } from './fields';
-import { exact, id, notNegative, oneSpread, text } from './lengths';
+import { exact, id, maybeOneOf, oneSpread, optionalLength, text } from './lengths';
 
 /* What a shop's log taught it, as it stands in the kit. */
 
@@ -55,10 +64,24 @@ export const rules = () =>
         id: id(),
         words: text(200).required(),
         step: text(40).required(),
-        dimension: oneOf('length', 'width', 'thickness'),
         side: oneOf('below', 'above'),
-        size: notNegative(),
-      }).required(),
+        dimension: maybeOneOf('length', 'width', 'thickness'),
+        size: optionalLength(),
+        check: maybeOneOf(...CHECK_KINDS),
+        value: yup.number().min(0).max(MOST_RULE_VALUE).optional(),
+      })
+        .test(
+          'of one thing',
+          ({ path }) => `${path} must say a dimension with a size, or a check with a value`,
+          (rule) => {
+            const [size, check] = [
+              [rule?.dimension, rule?.size],
+              [rule?.check, rule?.value],
+            ].map((pair) => pair.filter((each) => each !== undefined).length);
+            return (size === 2 && check === 0) || (size === 0 && check === 2);
+          },
+        )
+        .required(),
     )
     .max(MOST_RULES)
     .optional();

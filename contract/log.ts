@@ -57,7 +57,7 @@ export interface LogChoices {
 }
 
 /** Something that failed, as causes are counted of it. */
-export type LoggedCause = Pick<LogLine, 'cause' | 'struck' | 'lostMinor' | 'at'> & { job: string };
+export type LoggedCause = Pick<LogLine, 'cause' | 'struck' | 'lostMinor' | 'warned' | 'at'> & { job: string };
 
 /** A page of the log, the newest lines first. */
 export interface LogReply {

@@ -28,6 +28,23 @@ describe('lengths on the wire', () => {
 
 describe('the kit on the wire', () => {
   const shop = () => JSON.parse(JSON.stringify(defaultShop('wire')));
+  it('takes rules of a size and of a check, and none of both or of half', () => {
+    const rule = { id: 'r', words: 'x', step: 'rip', side: 'above' };
+    const ruled = (more: object) => reasons(shopSnapshot(), { ...shop(), rules: [{ ...rule, ...more }] });
+    expect(ruled({ dimension: 'width', size: { mm: 10 } })).toEqual([]);
+    expect(ruled({ check: 'moisture', value: 10 })).toEqual([]);
+    for (const half of [
+      {},
+      { dimension: 'width' },
+      { check: 'moisture' },
+      { value: 10 },
+      { dimension: 'width', size: { mm: 10 }, check: 'moisture', value: 10 },
+      { dimension: 'width', value: 10 },
+    ])
+      expect(ruled(half).join()).toContain('a dimension with a size, or a check with a value');
+    expect(ruled({ check: 'smell', value: 1 }).join()).toContain('check');
+    expect(ruled({ check: 'moisture', value: -1 }).join()).toContain('value');
+  });
   it('takes the shop it starts with', () => expect(reasons(shopSnapshot(), shop())).toEqual([]));
   it.each([
     [

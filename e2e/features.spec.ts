@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openJob, ownHouse, stored, test, type } from './house';
+import { choose, expect, openJob, ownHouse, stored, test, type } from './house';
 
 /* Openings, grooves, holes, hand holds and outlines: planned on a drawing, cut into the real wood, checked. */
 let own: Awaited<ReturnType<typeof ownHouse>>;
@@ -13,10 +13,6 @@ test.afterAll(async () => {
 const finding = (page: Page, code: string) => page.locator(`[data-code="${code}"]`);
 const row = (page: Page, name: RegExp) =>
   page.getByRole('dialog').getByRole('listitem').filter({ hasText: name });
-const choose = async (page: Page, label: string, option: string) => {
-  await page.getByRole('combobox', { name: label, exact: true }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-};
 /** Puts a step in after another by the round plus on the lath. */
 async function putIn(page: Page, after: string, kind: string) {
   await page.getByRole('button', { name: `Add a step after ${after}` }).click();

@@ -118,7 +118,10 @@ export const test = base.extend<{ quiet: void }, Worker>({
     async ({ page, browser, warm }, use) => {
       // The first-use lines were read before; they have a test of their own. Parts are fetched as they are opened: what happens
       // when the server goes is looked at with pages that have them all (offline.spec.ts).
-      await page.addInitScript((all) => localStorage.setItem('junta-hints', all), Object.keys(ADDRESSES).join());
+      await page.addInitScript(
+        (all) => localStorage.setItem('junta-hints', all),
+        Object.keys(ADDRESSES).join(),
+      );
       await page.addInitScript(savesData);
       const errors: string[] = [];
       page.on(
@@ -189,6 +192,12 @@ export async function changeSteps(
   const data = { version, build: { ...build, steps: build.steps.map(change) } };
   const answer = await page.request.put(address, { headers: PROGRAM, data });
   expect(answer.status(), await answer.text()).toBe(200);
+}
+
+/** Takes an option of a list by its label. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
 }
 
 /** The large fields at the foot of the bench: back, go on, pause. */

@@ -1,5 +1,17 @@
 import type { Page } from '@playwright/test';
-import { demoJob, expect, type House, mark, openJob, ownHouse, PROGRAM, test, type } from './house';
+import {
+  choose,
+  demoJob,
+  expect,
+  type House,
+  mark,
+  openJob,
+  ownHouse,
+  PROGRAM,
+  stored,
+  test,
+  type,
+} from './house';
 
 /* Ten made jobs are brought in, learned from, and what was learned is taken over, put back, made a rule of, costed, recorded and made again. */
 
@@ -36,7 +48,12 @@ async function bringMade(page: Page, house: House): Promise<string> {
     }));
     const failures =
       i % 4 === 0
-        ? [{ id: `f${i}`, step: slice.id, kind: 'lostSlice', pieces: [`${slice.id}.3`], at: taken }]
+        ? [
+            {
+              ...{ id: `f${i}`, step: slice.id, kind: 'lostSlice', pieces: [`${slice.id}.3`], at: taken },
+              warned: i === 0 ? ['margin-below-tolerance'] : [],
+            },
+          ]
         : [];
     const steps = build.steps.map((step: any) =>
       step.id === rip.id
@@ -116,18 +133,48 @@ test('ten made jobs: an offer is taken and put back, a cause becomes a rule that
     await page.getByRole('radio', { name: 'Failures' }).check();
     const cause = page.locator('[data-cause="lostSlice"]');
     await expect(cause).toContainText('3 times, at 3 jobs');
+    await expect(cause).toContainText('The plan had warned of 1 of the 3 that were looked at.');
     await cause.getByRole('button', { name: 'Make a rule of it' }).click();
     await page.getByRole('button', { name: 'Keep the rule' }).click();
     await expect(page.getByRole('alert')).toContainText('more than nothing');
-    await page.getByText('length', { exact: true }).click();
+    await choose(page, 'What is looked at', 'its length');
     await type(page.getByLabel('this size'), '12');
     await page.getByRole('button', { name: 'Keep the rule' }).click();
     await expect(page.locator('[data-rule]')).toContainText('length below 12');
     await expect.poll(async () => (await kitOf(page, house)).rules?.length).toBe(1);
+    // Another looks at a reading: it warns once that is read.
+    await page.getByRole('button', { name: 'Add a rule' }).click();
+    await choose(page, 'After the step', 'Rip');
+    await choose(page, 'What is looked at', 'Moisture at the pins');
+    await page.getByText('above', { exact: true }).click();
+    await page.getByLabel('What is then said').fill('Wet wood opened a joint.');
+    await page.getByLabel('this number, %').fill('damp');
+    await page.getByRole('button', { name: 'Keep the rule' }).click();
+    await expect(page.getByRole('alert')).toContainText('Moisture at the pins: type a number.');
+    await page.getByLabel('this number, %').fill('10');
+    await page.getByRole('button', { name: 'Keep the rule' }).click();
+    await expect(page.locator('[data-rule]').nth(1)).toContainText('Moisture at the pins above 10 %');
+    await expect.poll(async () => (await kitOf(page, house)).rules?.length).toBe(2);
     await page.goto(`${house.url}${made}`);
     await page.getByRole('button', { name: 'Use the present one' }).click();
     await mark(page, 'slice').click();
     await expect(page.locator('[data-code="own-rule"]').first()).toContainText('a rule of this shop’s own');
+    await mark(page, 'rip').click();
+    await expect(page.locator('[data-code="own-rule"]')).toHaveCount(0);
+    await stored(page);
+    const api = `${house.url}/api${made}`;
+    const { build, version } = await (await page.request.get(api)).json();
+    const check = { id: 'wet', step: 'rip', kind: 'moisture', values: [12.5] };
+    const told = await page.request.put(api, {
+      headers: PROGRAM,
+      data: { build: { ...build, checks: [...build.checks, check] }, version },
+    });
+    expect(told.ok(), await told.text()).toBe(true);
+    await page.reload();
+    await mark(page, 'rip').click();
+    await expect(page.locator('[data-code="own-rule"]').first()).toContainText(
+      'Wet wood opened a joint. Moisture at the pins: 12.5 %, above 10 %',
+    );
 
     // What it costs, and what it is quoted at.
     await page.goto(`${house.url}${made}/cost`);

@@ -16,7 +16,7 @@ import { type JobColumns, NEWEST, readable, type Text } from './jobs';
 /** Lines of one statement. */
 const AT_ONCE = 500;
 /** How a job is turned into lines; a later one writes the log of all jobs anew. */
-const EDITION = 2;
+const EDITION = 3;
 const editionOf = (version: number): number => version * 100 + EDITION;
 
 type LineOf = (line: LogLine) => unknown;

@@ -190,8 +190,8 @@ async function causesOfShop(source: DataSource, { where, values }: Where): Promi
     { most: MOST_CAUSES },
   );
   return rows.map((row) => {
-    const { cause, struck, lostMinor, at, job } = lineOf(row);
-    return { cause, struck, lostMinor, at, job };
+    const { cause, struck, lostMinor, warned, at, job } = lineOf(row);
+    return { cause, struck, lostMinor, warned, at, job };
   });
 }
 

@@ -320,6 +320,11 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
   },
 };
 
+/** Kinds of check of which one number says enough for a rule: two diagonals do not, each by itself. */
+export const RULE_CHECKS: readonly CheckKind[] = CHECK_KINDS.filter(
+  (kind) => CHECKS[kind].numbers.length === 1,
+);
+
 /** Why numbers are none of a check, in words; undefined where they are. */
 export function notOfCheck(kind: CheckKind, values: readonly number[]): string | undefined {
   const { numbers, more, name } = CHECKS[kind];

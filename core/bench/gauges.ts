@@ -1,3 +1,4 @@
+import type { Phrase } from '../document';
 import type { Climate } from '../kit';
 
 /** What a gauge measures. */
@@ -104,6 +105,20 @@ export interface GaugeReading {
 /** The value in the base unit of its quantity: mm, degrees, %, kg, degrees Celsius. */
 export const inBase = ({ value, unit }: Pick<GaugeReading, 'value' | 'unit'>): number =>
   value * GAUGE_UNITS[unit].times + GAUGE_UNITS[unit].plus;
+
+/** Lengths under this are read to thousandths, mm. */
+const FINE_MM = 5;
+
+/** A number of a quantity, in its base unit, as it is said in a sentence. */
+export const phraseOf = (of: Quantity, value: number): Phrase =>
+  ({
+    length: value < FINE_MM ? { fine: value } : { mm: value },
+    angle: `${Number(value.toFixed(2))}°`,
+    moisture: `${Number(value.toFixed(1))} %`,
+    mass: { kg: value },
+    temperature: { celsius: value },
+    humidity: `${Number(value.toFixed(1))} %`,
+  })[of];
 
 /** Whether what came in is a reading of a gauge. */
 export const isGaugeReading = (data: unknown): data is GaugeReading =>

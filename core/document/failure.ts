@@ -48,10 +48,15 @@ export interface Failure {
   who?: string;
   /** The way that was chosen, as it was offered. */
   way?: string;
+  /** Codes of the findings that had warned of it in the plan, none if it came unannounced; missing where nobody looked. */
+  warned?: string[];
 }
 
 /** The most failures that one job remembers. */
 export const MOST_FAILURES = 200;
+
+/** The most findings that are remembered of a failure. */
+export const MOST_WARNED = 50;
 
 /** A failure in a few words, with what was done about it. */
 export const failureWords = ({ kind, words, way }: Failure): string =>

@@ -55,6 +55,8 @@ export interface LogLine {
   /** What failed, and how many pieces it struck. */
   cause?: FailureKind;
   struck?: number;
+  /** Codes of the findings that had warned of it, where somebody looked. */
+  warned?: readonly string[];
   /** What the wood of those pieces cost, in minor units, where the job knows what its wood costs. */
   lostMinor?: number;
   rows: TaughtRow[];

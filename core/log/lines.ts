@@ -107,6 +107,7 @@ export function linesOf(build: BuildDocument, changed: string): LogLine[] {
       words: failureWords(failure),
       cause: failure.kind,
       struck: failure.pieces?.length ?? 0,
+      ...(failure.warned ? { warned: failure.warned } : {}),
       ...lostOf(failure.pieces?.length ?? 0, entryOf(whole, step.id), build),
       rows: [],
     });

@@ -20,6 +20,7 @@ import { stepTitle, type Timeline } from '../steps';
 import { type Asked, FAILURES } from './failures';
 import { REMEDIES, type RemedyName } from './remedies';
 import { type Attempt, troubleOf } from './trouble';
+import { warnedOf } from './warned';
 import { type JointPlace, jointsAt, whereAt } from './where';
 
 /** A failure that can be told at a step: what it is called and what is asked of it. */
@@ -163,6 +164,7 @@ export function* planning(asked: BuildDocument, told: Failure, moment: Moment): 
   const build = asDoneUpTo(asked, told.step);
   const before = summed(build, moment);
   const codes = new Set(before.found.map(anywhere));
+  const warned = warnedOf(asked, told);
   const where = whereAt(build, before.timeline, told.step);
   if (!where) return;
   const { facts, ways } = FAILURES[told.kind];
@@ -178,7 +180,7 @@ export function* planning(asked: BuildDocument, told: Failure, moment: Moment): 
     const words = phraseText(label, display);
     const edit: Edit = {
       do: 'many',
-      edits: [{ do: 'fail', failure: { ...told, way: words.slice(0, 200) } }, ...known, ...edits],
+      edits: [{ do: 'fail', failure: { ...told, way: words.slice(0, 200), warned } }, ...known, ...edits],
     };
     const next = applyEdit(build, edit);
     if (isRefused(next)) return undefined;

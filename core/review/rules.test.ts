@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { OwnRule } from '../kit';
 import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
+import { phraseText } from '../document';
 import { findingsOf } from '.';
 
 const rule = (change: Partial<OwnRule>): OwnRule => ({
@@ -39,6 +40,34 @@ describe('a rule of the shop’s own', () => {
     expect(found({ side: 'above', size: { mm: size } })).toEqual([]);
     expect(found({ side: 'above', size: { mm: size - 1 } })).toHaveLength(1);
     expect(found({ step: 'oblique' })).toEqual([]);
+  });
+  it('warns of a check that breaks it once it is made, by its newest reading of each piece, in words of its quantity', () => {
+    const build = plannedFor(
+      panelBrief({ ...CHEQUER }),
+      shopWith({
+        rules: [{ id: 'wet', words: 'It moved.', step: 'rip', side: 'above', check: 'moisture', value: 10 }],
+      }),
+    );
+    const rip = build.steps.find(({ kind }) => kind === 'rip')?.id ?? '';
+    const checked = (...all: (readonly [values: number[], piece?: string, step?: string])[]) => {
+      const checks = all.map(([values, piece, step = rip], i) => ({
+        ...{ id: `c${i}`, step, kind: 'moisture' as const, values },
+        ...(piece === undefined ? {} : { piece }),
+      }));
+      const asked = { ...build, checks };
+      return findingsOf(asked, run(asked)).filter(({ code }) => code === 'own-rule');
+    };
+    expect(checked()).toEqual([]);
+    expect(checked([[10]])).toEqual([]);
+    const [finding] = checked([[9, 12.34, 11]]);
+    expect(finding).toMatchObject({ step: rip, numbers: { value: 12.34, rule: 10 }, fixes: [] });
+    expect(phraseText(finding.message, build.shop.display)).toBe(
+      'It moved. Moisture at the pins: 12.3 %, above 10 %: a rule of this shop’s own.',
+    );
+    // It rested, and was read anew; another piece was not.
+    expect(checked([[12], 'a'], [[9], 'a'])).toEqual([]);
+    expect(checked([[12], 'b'], [[9], 'a'])).toHaveLength(1);
+    expect(checked([[12], 'a', 'glue'])).toEqual([]);
   });
   it('goes by what was read where something was', () => {
     const build = plannedFor(panelBrief({ ...CHEQUER }), shopWith());

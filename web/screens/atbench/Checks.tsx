@@ -1,19 +1,12 @@
 import { ClipboardCheck } from 'lucide-react';
 import { useRef, useState } from 'react';
-import {
-  type BenchStep,
-  type CheckedLine,
-  CHECKS,
-  inBase,
-  notOfCheck,
-  type Quantity,
-  type Verdict,
-} from '../../../core/bench';
+import { type BenchStep, type CheckedLine, CHECKS, notOfCheck, type Verdict } from '../../../core/bench';
 import { type CheckKind, MOST_CHECK_VALUES, phraseText } from '../../../core/document';
-import { type Display, parseLength } from '../../../core/units';
+import type { Display } from '../../../core/units';
 import { shopTime } from '../../app/clock';
 import { useDisplay } from '../../app/display';
 import { newId } from '../../app/ids';
+import { readQuantity, unitOf } from '../../app/quantity';
 import { Choice } from '../../parts/Choice';
 import { useEdit } from '../job/use-edit';
 import { FromGauge } from './FromGauge';
@@ -25,28 +18,6 @@ const SIGNS: Record<Verdict, readonly [sign: string, words: string, colour: stri
   bad: ['✕', 'Not good enough', 'text-red'],
 };
 const NONE = 'none';
-/** What a number stands in, beside its field. */
-const unitOf = (of: Quantity, { system }: Display): string =>
-  ({
-    length: system === 'inch' ? 'in' : 'mm',
-    angle: '°',
-    moisture: '%',
-    mass: system === 'inch' ? 'lb' : 'kg',
-    temperature: system === 'inch' ? '°F' : '°C',
-    humidity: '%',
-  })[of];
-
-/** A number as it was typed, in the base unit of its quantity, or why it cannot be read. */
-function read(text: string, of: Quantity, display: Display): number | string {
-  if (of === 'length') {
-    const parsed = parseLength(text, display.system, { minMm: 0 });
-    return parsed.ok ? parsed.length.mm : parsed.reason;
-  }
-  const value = Number(text.replace(',', '.').replace(/\s*(%|°|kg|lb|deg|pct)$/, ''));
-  if (text.trim() === '' || !Number.isFinite(value) || value < 0) return 'type a number';
-  return of === 'mass' ? inBase({ value, unit: display.system === 'inch' ? 'lb' : 'kg' }) : value;
-}
-
 /** What can be checked at a step beside its sizes: chosen, read in, and judged at once; what was checked stands below it. */
 export function Checks({
   sheet,
@@ -156,7 +127,7 @@ function Asking({
   };
   const keep = () => {
     const filled = more ? texts.filter((text) => text.trim() !== '') : texts;
-    const values = filled.map((text) => read(text, of, display));
+    const values = filled.map((text) => readQuantity(text, of, display));
     const wrong = values.findIndex((value) => typeof value === 'string');
     const why = wrong >= 0 ? `${names[wrong]}: ${values[wrong]}` : notOfCheck(kind, values as number[]);
     if (why) setReason(why);

@@ -143,6 +143,7 @@ function StepRecord({
           <p key={failure.id} className="text-red text-[14px]">
             {failureWords(failure)}
             {failure.at && `, ${whenText(failure.at)}`}
+            {failure.warned && `; the plan had ${failure.warned.length > 0 ? '' : 'not '}warned of it`}
           </p>
         ))}
         {(step.early ?? []).map(({ at, wait }) => (

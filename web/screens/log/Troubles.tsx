@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { FAILURE_NAMES } from '../../../core/document';
-import { MOST_RULES, type ShopSnapshot } from '../../../core/kit';
-import { type Cause, causesOf, WARNED_BY } from '../../../core/log';
+import { CHECKS, phraseOf } from '../../../core/bench';
+import { CHECK_KINDS, FAILURE_NAMES, type Phrase } from '../../../core/document';
+import { MOST_RULES, type OwnRule, type ShopSnapshot } from '../../../core/kit';
+import { type Cause, causesOf, WARNERS } from '../../../core/log';
 import { STEP_ROOMS } from '../../../core/steps';
 import { counted, moneyText } from '../../../core/units';
 import { problemText, useKitQuery, useLogQuery } from '../../app/api';
@@ -22,6 +23,21 @@ const ORDERS = [
 /** The first letter small: it stands in the middle of a sentence. */
 const stepName = (kind: string): string => STEP_ROOMS.find((room) => room.kind === kind)?.name ?? kind;
 
+/** How often the plan had said so, of the times that it was looked at when the failure was told. */
+const hadWarned = ({ looked, warned }: Cause): string =>
+  looked === 1
+    ? `The plan had ${warned === 1 ? '' : 'not '}warned of it.`
+    : `The plan had warned of ${warned} of the ${looked} that were looked at.`;
+
+/** What a rule looks at, and against which number. */
+const ruleWords = ({ dimension, size, check, value, side }: OwnRule): Phrase[] => {
+  if (dimension && size) return [`${dimension} ${side} `, size];
+  const kind = CHECK_KINDS.find((each) => each === check);
+  return kind && value !== undefined
+    ? [`${CHECKS[kind].name} ${side} `, phraseOf(CHECKS[kind].of, value)]
+    : ['not known to this Junta'];
+};
+
 function CauseItem({
   cause,
   currency,
@@ -32,7 +48,7 @@ function CauseItem({
   onRule: (words: string) => void;
 }) {
   const name = FAILURE_NAMES[cause.cause];
-  const warned = WARNED_BY[cause.cause];
+  const { words: warned } = WARNERS[cause.cause];
   return (
     <li className="border-line flex flex-col gap-1 border-b border-dotted py-3" data-cause={cause.cause}>
       <h3 className="font-medium">{name}</h3>
@@ -48,6 +64,7 @@ function CauseItem({
         {warned
           ? `Junta points out beforehand: ${warned}.`
           : 'Junta has no finding that would have warned of it: a rule of your own can.'}
+        {cause.looked > 0 && ` ${hadWarned(cause)}`}
       </p>
       <div className="flex flex-wrap gap-2">
         <button type="button" className="action" onClick={() => onRule(name)}>
@@ -72,7 +89,9 @@ function Rules({
   const rules = shop.rules ?? [];
   if (rules.length === 0)
     return (
-      <p className="py-1">None yet. A rule watches a size of every job, and says so where it is broken.</p>
+      <p className="py-1">
+        None yet. A rule watches a size or a check of every job, and says so where it is broken.
+      </p>
     );
   return (
     <ul>
@@ -83,8 +102,7 @@ function Rules({
           data-rule={rule.id}
         >
           <span className="min-w-0 flex-1 break-words">
-            {rule.words} {stepName(rule.step)}: {rule.dimension} {rule.side}{' '}
-            <Words phrase={[rule.size]} display={display} />
+            {rule.words} {stepName(rule.step)}: <Words phrase={ruleWords(rule)} display={display} />
           </span>
           <button
             type="button"

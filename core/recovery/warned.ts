@@ -1,0 +1,36 @@
+import { type BuildDocument, duplicateOf, type Failure, type FindingCode } from '../document';
+import { WARNERS } from '../log';
+import { findingsOf } from '../review';
+import { run } from '../run';
+
+/** The step with those that it gets its pieces from, by id. */
+function upTo(build: BuildDocument, id: string): Set<string> {
+  const last = build.steps.findIndex((step) => step.id === id);
+  const outputs = new Set(last < 0 ? [] : [build.steps[last].output]);
+  const ids = new Set<string>();
+  for (const step of build.steps.slice(0, last + 1).toReversed()) {
+    if (!outputs.has(step.output)) continue;
+    ids.add(step.id);
+    for (const input of step.inputs) outputs.add(input);
+  }
+  return ids;
+}
+
+/**
+ * What the plan as it stands had pointed out of a failure before anything of it was made: the codes of those findings which
+ * warn of its kind, and of rules of the shop's own, at its step or at one that its pieces come from. Each once, in the order of the work.
+ */
+export function warnedOf(
+  build: BuildDocument,
+  { step, kind }: Pick<Failure, 'step' | 'kind'>,
+): FindingCode[] {
+  // As it was planned: what is done warns no more, and what was read is no plan.
+  const { boards, assemblies } = build;
+  const planned = { ...duplicateOf(build, build.name), boards, assemblies };
+  const codes = new Set<FindingCode>([...WARNERS[kind].codes, 'own-rule']);
+  const steps = upTo(build, step);
+  const found = findingsOf(planned, run(planned)).filter(
+    (finding) => codes.has(finding.code) && steps.has(finding.step),
+  );
+  return [...new Set(found.map(({ code }) => code))];
+}
