@@ -53,6 +53,7 @@ describe('a board', () => {
       ...plain(),
       log: 'north',
       sold: 'reclaimed',
+      grade: 'first and seconds',
       grain: 'rift',
       pith: 'above',
       ringRadius: { mm: 120, typed: { text: '120', system: 'mm' } },
@@ -83,6 +84,7 @@ describe('a board', () => {
     ['a day in words', { arrived: 'yesterday' }, 'arrived', '2026-03-31'],
     ['a colour in words', { colour: 'brown' }, 'colour', '#8a6a4f'],
     ['no thickness', { thickness: { mm: 0 } }, 'thickness', 'more than zero'],
+    ['a grade that is a novel', { grade: 'x'.repeat(31) }, 'grade', '30'],
     ['a field nobody knows', { weight: 3 }, '', 'weight'],
   ])('%s is refused with its place and a reason', (_name, change, path, words) => {
     const found = problems(change);

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { type BoardStock, FAULT_KINDS, MOST_FAULTS, PRICE_PER, SOLD_AS } from '../core/document';
+import { type BoardStock, FAULT_KINDS, MOST_FAULTS, MOST_GRADE, PRICE_PER, SOLD_AS } from '../core/document';
 import { faultProblem } from '../core/stock/faults';
 import { amount, exact, id, maybeOneOf, notNegative, optionalLength, size, text, version } from './lengths';
 
@@ -58,6 +58,7 @@ const fields = {
   thickness: positive('thickness'),
   log: text(80).optional(),
   sold: maybeOneOf(...SOLD_AS),
+  grade: text(MOST_GRADE).optional(),
   grain: maybeOneOf('flat', 'rift', 'quarter'),
   pith: maybeOneOf('above', 'below'),
   ringRadius: optionalLength(),

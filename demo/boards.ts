@@ -38,6 +38,7 @@ const board = (
 export const demoBoards: readonly NewBoard[] = [
   board('1', 'ash_white', 'rough', {
     size: '97 x 8 1/4 x 6/4',
+    grade: 'prime',
     price: price(6.8),
     moisturePct: 8.5,
     arrived: '2026-09-14',
@@ -53,6 +54,7 @@ export const demoBoards: readonly NewBoard[] = [
   }),
   board('2', 'ash_white', 'rough', {
     size: '96 x 7 1/2 x 6/4',
+    grade: 'prime',
     price: price(6.8),
     moisturePct: 8.7,
     arrived: '2026-09-14',

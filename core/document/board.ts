@@ -97,6 +97,8 @@ export interface BoardStock {
   /** Boards of one log share their figure. */
   log?: string;
   sold?: SoldAs;
+  /** The grade that it was sold as, in the seller's words. */
+  grade?: string;
   grain?: GrainCut;
   /** On which side of the upper face the pith lies. */
   pith?: 'above' | 'below';
@@ -116,6 +118,41 @@ export interface BoardStock {
   faults?: Fault[];
   taken?: TakenPlace[];
 }
+
+/** The longest name of a grade, in characters. */
+export const MOST_GRADE = 30;
+
+/** Every field of a board. One that is added does not compile until it stands here. */
+const BOARD_FIELDS: Record<keyof BoardStock, true> = {
+  id: true,
+  label: true,
+  species: true,
+  length: true,
+  width: true,
+  thickness: true,
+  log: true,
+  sold: true,
+  grade: true,
+  grain: true,
+  pith: true,
+  ringRadius: true,
+  fibre: true,
+  goodFace: true,
+  sapEdge: true,
+  colour: true,
+  price: true,
+  moisturePct: true,
+  arrived: true,
+  warp: true,
+  faults: true,
+  taken: true,
+};
+
+/** A board alone, without what a rack knows of it beside, and without the places that others take. */
+export const bareBoard = ({ taken: _taken, ...board }: BoardStock): BoardStock =>
+  Object.fromEntries(
+    Object.entries(board).filter(([field, value]) => field in BOARD_FIELDS && value !== undefined),
+  ) as unknown as BoardStock;
 
 /** What a strip's face must be: free of everything, fit to be seen, or out of sight. */
 export type FaceGrade = 'clear' | 'show' | 'hidden';

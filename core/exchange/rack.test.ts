@@ -157,7 +157,7 @@ describe('a table of boards', () => {
       ),
     ) as unknown;
   const whole = board('W1', 900, 100, 25, {
-    ...{ sold: 'dressed', grain: 'rift', log: "'+7", pith: 'below', ringRadius: { mm: 80 } },
+    ...{ sold: 'dressed', grade: '=A/B', grain: 'rift', log: "'+7", pith: 'below', ringRadius: { mm: 80 } },
     ...{ fibre: 'rising', goodFace: 'down', sapEdge: 'both', colour: '#8a6a4f', moisturePct: 9.5 },
     ...{ arrived: '2026-03-31', price: { minor: 1234, currency: 'JPY', per: 'cubicMetre' } },
     warp: { cup: { mm: 1.5 }, bow: { mm: 0 }, crook: { mm: 2 }, wind: { mm: 3 } },

@@ -7,6 +7,7 @@ import {
   type GrainCut,
   GRAIN_NAMES,
   MOST_FAULTS,
+  MOST_GRADE,
   PER_NAMES,
   type Phrase,
   type Price,
@@ -215,11 +216,13 @@ function readRow(row: readonly string[], reading: Reading): Draft | undefined {
       return gap ? [[name, gap]] : [];
     }),
   );
+  const grade = unguarded(cell('grade')) || undefined;
+  if (grade && grade.length > MOST_GRADE) bad(`the grade is longer than ${MOST_GRADE} characters`);
   const faults = readFaults(cell, { length, width, bad });
   if (!species || !length || !width || !thickness) return undefined;
   const whole = {
     ...{ label, species, length, width, thickness, sold, grain, price, moisturePct, arrived, colour, faults },
-    log: unguarded(cell('log')) || undefined,
+    ...{ log: unguarded(cell('log')) || undefined, grade },
     pith: pick('pith', ['above', 'below'] as const),
     ringRadius: size('ringRadius', false),
     fibre: pick('fibre', ['straight', 'rising', 'falling'] as const),

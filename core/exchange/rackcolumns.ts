@@ -58,6 +58,11 @@ const COLUMN = {
     words: ['sold', 'surface', 'sold as', 'finish'],
     write: ({ sold }) => (sold ? SOLD_NAMES[sold] : ''),
   },
+  grade: {
+    title: 'Grade',
+    words: ['grade', 'quality', 'sorting'],
+    write: ({ grade }) => guarded(grade ?? ''),
+  },
   length: {
     title: 'Length',
     words: ['length', 'len', 'long', 'l'],
@@ -169,6 +174,7 @@ export const TRAVELS: Record<Exclude<keyof BoardStock, 'id' | 'taken'>, readonly
   thickness: ['thickness'],
   log: ['log'],
   sold: ['sold'],
+  grade: ['grade'],
   grain: ['grain'],
   pith: ['pith'],
   ringRadius: ['ringRadius'],

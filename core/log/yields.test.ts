@@ -15,6 +15,7 @@ const broken = (): BuildDocument => {
       {
         id: 'a',
         label: 'a',
+        grade: 'prime',
         species: first.species,
         length: { mm: 3000 },
         width: { mm: 300 },
@@ -57,7 +58,7 @@ describe('what comes of boards', () => {
       (sum, { length, width, thickness }) => sum + length.mm * width.mm * thickness.mm,
       0,
     );
-    expect(cut).toMatchObject({ species: slots[0].species, faulty: false });
+    expect(cut).toMatchObject({ species: slots[0].species, grade: 'prime', faulty: false });
     expect(cut.good).toBeCloseTo(strips, 3);
     // The rest of the board is long and wide enough to be kept: gone is little more than the strips, and never less.
     expect(cut.all).toBeGreaterThanOrEqual(cut.good);
@@ -81,5 +82,22 @@ describe('what comes of boards', () => {
       },
     ]);
     expect(yieldsOf([])).toEqual([]);
+  });
+  it('goes by the grade where one is noted, however it is written, and by faults where none is', () => {
+    const board = { species: 'maple_sugar', faulty: false, all: 100, good: 90 };
+    const yields = yieldsOf([
+      { ...board, grade: 'Prime' },
+      { ...board, grade: 'prime ', faulty: true, good: 70 },
+      { ...board, grade: 'Second', good: 30 },
+      board,
+      { ...board, species: 'ash_white', grade: 'Prime' },
+    ]);
+    expect(yields.map(({ value: _value, ...rest }) => rest)).toEqual([
+      { species: 'maple_sugar', grade: 'Prime', boards: 2 },
+      { species: 'maple_sugar', grade: 'Second', boards: 1 },
+      { species: 'maple_sugar', faulty: false, boards: 1 },
+      { species: 'ash_white', grade: 'Prime', boards: 1 },
+    ]);
+    expect(yields[0].value).toBeCloseTo((600 * USUAL_YIELD + 160) / 800, 12);
   });
 });

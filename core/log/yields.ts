@@ -5,16 +5,18 @@ import { yieldOf } from './levels';
 /** A board that was cut: the wood that is gone of it, offcuts that are kept left out, and what of that is in strips, mm3. */
 export interface BoardCut {
   species: string;
-  /** Boards carry no grade: with faults noted on them, or none. */
+  /** The grade it was sold as, where somebody noted it; and whether faults are noted on it. */
+  grade?: string;
   faulty: boolean;
   all: number;
   good: number;
 }
 
-/** What comes of boards of one wood, with faults or without: the share that ends in strips. */
+/** What comes of boards of one wood and grade; of those whose grade nobody noted, with faults or without: the share that ends in strips. */
 export interface BoardYield {
   species: string;
-  faulty: boolean;
+  grade?: string;
+  faulty?: boolean;
   boards: number;
   value: number;
 }
@@ -41,22 +43,34 @@ export function boardsCut(build: BuildDocument): BoardCut[] {
       .reduce((sum, { length, width, thickness }) => sum + length.mm * width.mm * thickness.mm, 0);
     const all = boardVolume(board) - keptOf(board, build);
     return good > 0 && all > 0
-      ? [{ species: board.species, faulty: (board.faults?.length ?? 0) > 0, all, good: Math.min(good, all) }]
+      ? [
+          {
+            species: board.species,
+            ...(board.grade ? { grade: board.grade } : {}),
+            faulty: (board.faults?.length ?? 0) > 0,
+            all,
+            good: Math.min(good, all),
+          },
+        ]
       : [];
   });
 }
 
-/** What boards gave, by wood and faults; the woods with most boards first. */
+/** Grades are alike however they are written. */
+const gradeKey = ({ grade, faulty }: BoardCut): string =>
+  grade ? `grade ${grade.trim().toLowerCase()}` : `faults ${faulty}`;
+
+/** What boards gave, by wood and grade, or by faults where there is no grade; the woods with most boards first. */
 export function yieldsOf(boards: readonly BoardCut[]): BoardYield[] {
   const groups = new Map<string, BoardCut[]>();
   for (const board of boards) {
-    const key = `${board.species} ${board.faulty}`;
+    const key = `${board.species} ${gradeKey(board)}`;
     groups.set(key, [...(groups.get(key) ?? []), board]);
   }
   return [...groups.values()]
     .map((group) => ({
       species: group[0].species,
-      faulty: group[0].faulty,
+      ...(group[0].grade ? { grade: group[0].grade } : { faulty: group[0].faulty }),
       boards: group.length,
       value: yieldOf(group, USUAL_YIELD),
     }))

@@ -1,28 +1,16 @@
-import type {
-  BoardStock,
-  BreakdownSettings,
-  BuildDocument,
-  Edit,
-  Slot,
-  StripSource,
-  TakenPlace,
+import {
+  bareBoard,
+  type BoardStock,
+  type BreakdownSettings,
+  type BuildDocument,
+  type Edit,
+  type Slot,
+  type StripSource,
+  type TakenPlace,
 } from '../document';
 import type { Answer } from './answer';
 import { type Demand, settingsOf } from './demand';
 import type { Problem } from './problem';
-
-/** A board as a job keeps it: without what only the rack knows. */
-const snapshot = (board: BoardStock): BoardStock => {
-  const { id, label, species, length, width, thickness, log, sold, grain, pith, ringRadius, fibre } = board;
-  const { goodFace, sapEdge, colour, price, moisturePct, arrived, warp, faults } = board;
-  const whole = {
-    ...{ id, label, species, length, width, thickness, log, sold, grain, pith, ringRadius, fibre },
-    ...{ goodFace, sapEdge, colour, price, moisturePct, arrived, warp, faults },
-  };
-  return Object.fromEntries(
-    Object.entries(whole).filter(([, value]) => value !== undefined),
-  ) as unknown as BoardStock;
-};
 
 /**
  * The edit that writes an answer into one of its jobs: the boards it uses, each strip's place, and on those boards the
@@ -65,7 +53,7 @@ export function answerEdit(
     .filter(({ id }) => used.has(id))
     .map((board) => {
       const places = taken.get(board.id);
-      return { ...snapshot(board), ...(places ? { taken: places } : {}) };
+      return { ...bareBoard(board), ...(places ? { taken: places } : {}) };
     });
   return { do: 'useBoards', boards, strips, breakdown: settings };
 }
@@ -95,7 +83,7 @@ export const stripFromBoard = (build: BuildDocument, slot: Slot, board: BoardSto
   edits: [
     {
       do: 'useBoards',
-      boards: [snapshot(board)],
+      boards: [bareBoard(board)],
       strips: { [slot.id]: { board: board.id } },
       breakdown: settingsOf(build),
     },

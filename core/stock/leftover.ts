@@ -56,7 +56,7 @@ export function offcutBoards(board: BoardStock, build: BuildDocument): BoardStoc
         (fault) => clipFault({ ...fault, x: fault.x - offcut.x, y: fault.y - offcut.y }, size) ?? [],
       );
       const share = (offcut.length * offcut.width) / whole;
-      const { sold: _, price, warp: __, taken: ___, ...rest } = board;
+      const { sold: _, grade: ____, price, warp: __, taken: ___, ...rest } = board;
       return {
         ...rest,
         ...size,

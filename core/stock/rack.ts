@@ -62,6 +62,7 @@ const words = (board: Held): string =>
     board.species,
     board.sold,
     board.log,
+    board.grade,
     board.grain,
     board.reserved?.name,
   ]

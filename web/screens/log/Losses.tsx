@@ -242,10 +242,11 @@ export function Losses() {
             What comes of boards
           </h2>
           <ul className="text-[14.5px]">
-            {yieldsOf(boards).map(({ species, faulty, boards: many, value }) => (
-              <li key={`${species} ${faulty}`} className="py-1">
-                {findSpecies(species)?.common ?? species}, {faulty ? 'with faults' : 'no faults noted'}:{' '}
-                <b className="font-semibold">{Math.round(100 * value)} %</b> ends in strips, from{' '}
+            {yieldsOf(boards).map(({ species, grade, faulty, boards: many, value }) => (
+              <li key={`${species} ${grade} ${faulty}`} className="py-1">
+                {findSpecies(species)?.common ?? species},{' '}
+                {grade ? `sold as ${grade}` : `no grade noted, ${faulty ? 'with faults' : 'no faults noted'}`}
+                : <b className="font-semibold">{Math.round(100 * value)} %</b> ends in strips, from{' '}
                 {counted(many, 'board')}
               </li>
             ))}

@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import type { NewBoard, RackBoard } from '../../../contract/board';
-import { type PricePer, SOLD_AS } from '../../../core/document';
+import { MOST_GRADE, type PricePer, SOLD_AS } from '../../../core/document';
 import { acclimatised, boardCost, millingYield } from '../../../core/stock';
 import {
   counted,
@@ -203,7 +203,12 @@ function Facts({ board }: { board: RackBoard }) {
         value={board.log ?? ''}
         onChange={(log) => set({ log: log || undefined }, 'log')}
       />
-      <span />
+      <Words
+        label="Grade it was sold as"
+        value={board.grade ?? ''}
+        most={MOST_GRADE}
+        onChange={(grade) => set({ grade: grade || undefined }, 'grade')}
+      />
       {(['cup', 'bow', 'crook', 'wind'] as const).map((name) => (
         <MaybeLength
           key={name}
@@ -276,6 +281,7 @@ function Words({
   type = 'text',
   numeric = false,
   bad = false,
+  most = 40,
 }: {
   label: string;
   value: string;
@@ -283,6 +289,8 @@ function Words({
   type?: 'text' | 'date';
   numeric?: boolean;
   bad?: boolean;
+  /** The longest text, in characters. */
+  most?: number;
 }) {
   const [text, setText] = useState(value);
   const [from, setFrom] = useState(value);
@@ -302,7 +310,7 @@ function Words({
         className="field w-full font-sans! font-medium!"
         type={type}
         inputMode={numeric ? 'decimal' : undefined}
-        maxLength={40}
+        maxLength={most}
         value={text}
         aria-invalid={wrong}
         onChange={(event) => setText(event.target.value)}
