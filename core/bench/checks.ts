@@ -31,6 +31,8 @@ export interface CheckPlace {
   piece: WorkPiece;
 }
 
+type Room = ReturnType<typeof roomOf>;
+
 /** A kind of check: what it is called and how it is done, which numbers it asks for, where, and what they mean. */
 export interface CheckRoom {
   name: string;
@@ -39,7 +41,9 @@ export interface CheckRoom {
   /** A name for each number; one name with `more` is read as often as one likes. */
   numbers: readonly string[];
   more?: true;
-  at: (place: CheckPlace) => boolean;
+  /** The kinds of step it can be made at, all if missing; and at which of those. */
+  where?: (room: Room) => boolean;
+  at?: (place: CheckPlace) => boolean;
   judge: (values: readonly number[], place: CheckPlace) => CheckResult;
 }
 
@@ -57,7 +61,9 @@ const SPRUNG = 0.4 / 914;
 /** Wood of one kind weighs so much more or less from board to board, as a share; common practice. */
 const MASS_SHARE = 0.1;
 
-const glued = ({ step }: CheckPlace) => roomOf(step).flow.joins === true;
+const joins = ({ flow }: Room) => flow.joins === true;
+const saws = ({ sawing }: Room) => sawing !== undefined;
+const glued = ({ step }: CheckPlace) => joins(roomOf(step));
 const sawAt = (step: Step, { shop }: BuildDocument) => shop.saws.find(({ id }) => id === sawIdOf(step));
 const flatSide = ({ piece }: CheckPlace) => extents(piece.blank)[1] > 0;
 
@@ -113,7 +119,6 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Lay the straightedge on, look for light, and measure the widest gap.',
     of: 'length',
     numbers: ['Widest gap'],
-    at: () => true,
     judge: ([gap], place) => {
       const good = glued(place) ? place.build.shop.noticeableStep.mm : LIGHT_MM;
       return {
@@ -130,7 +135,6 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Measure the thickness near each corner, in the order as you walk round.',
     of: 'length',
     numbers: ['Corner 1', 'Corner 2', 'Corner 3', 'Corner 4'],
-    at: () => true,
     judge: (values, { build, piece }) => {
       const [least, most] = [Math.min(...values), Math.max(...values)];
       // Opposite corners that differ together are wind; what else differs is taper.
@@ -157,7 +161,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Set the gauge to zero on the table, then read it on the blade.',
     of: 'angle',
     numbers: ['Angle, degrees'],
-    at: ({ step }) => roomOf(step).sawing !== undefined,
+    where: saws,
     judge: ([angle], { step, piece }) => {
       const upright = roomOf(step).sawing?.upright?.(step) ?? 1;
       const wanted = (Math.asin(upright) * 180) / Math.PI;
@@ -178,7 +182,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Lay the parts together dry, and measure the widest gap with a feeler gauge.',
     of: 'length',
     numbers: ['Widest gap'],
-    at: glued,
+    where: joins,
     judge: ([gap], { build, timeline, step }) => {
       const glueUp = glueUpOf(build, timeline, step.id);
       const glue = glueUp && adhesiveFor(glueUp, build.shop);
@@ -201,7 +205,6 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     of: 'moisture',
     numbers: ['Moisture, %'],
     more: true,
-    at: () => true,
     judge: (values, { build }) => {
       const own = build.shop.woodMoisturePct;
       const off = Math.max(...values.map((value) => Math.abs(value - own)));
@@ -223,7 +226,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     of: 'length',
     numbers: ['Opening'],
     more: true,
-    at: (place) => glued(place) || roomOf(place.step).machining?.over === 'edges',
+    where: (room) => joins(room) || room.machining?.over === 'edges',
     judge: (values, { piece }) => {
       const widest = Math.max(...values);
       const wanted = extents(piece.blank)[0] * SPRUNG;
@@ -247,6 +250,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Cut into a piece of scrap, and measure how wide the slot is.',
     of: 'length',
     numbers: ['Width of the slot'],
+    where: saws,
     at: ({ step, build }) => sawAt(step, build) !== undefined,
     judge: ([slot], { build, step }) => {
       const saw = sawAt(step, build);
@@ -263,7 +267,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Measure what is left of the blank after its last slice, along the blank.',
     of: 'length',
     numbers: ['Left of the blank'],
-    at: ({ step }) => asSlicing(step) !== undefined,
+    where: ({ kind }) => kind === 'slice',
     judge: ([left], { build, timeline, step }) => {
       const slicing = asSlicing(step);
       const entry = timeline.steps.find(({ id }) => id === step.id);
@@ -286,7 +290,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Weigh the bottle before and after, with its brush or roller, and enter the difference.',
     of: 'mass',
     numbers: ['Glue used'],
-    at: glued,
+    where: joins,
     judge: ([kg], { build, timeline, step }) => {
       const planned = glueTaken(step, build, timeline)?.grams ?? 0;
       const share = planned > 0 ? (1000 * kg) / planned - 1 : 0;
@@ -301,7 +305,6 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
     how: 'Weigh the piece.',
     of: 'mass',
     numbers: ['Weight'],
-    at: () => true,
     judge: ([kg], { piece }) => {
       const planned = massOf(piece.blank);
       const share = planned > 0 ? kg / planned - 1 : 0;
@@ -320,10 +323,12 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
   },
 };
 
-/** Kinds of check of which one number says enough for a rule: two diagonals do not, each by itself. */
-export const RULE_CHECKS: readonly CheckKind[] = CHECK_KINDS.filter(
-  (kind) => CHECKS[kind].numbers.length === 1,
-);
+/** Whether a kind of check can be made at a kind of step. */
+const fits = (kind: CheckKind, room: Room): boolean => CHECKS[kind].where?.(room) ?? true;
+
+/** The kinds of check at a kind of step of which one number says enough for a rule: two diagonals do not, each by itself. */
+export const ruleChecks = (room: Room): CheckKind[] =>
+  CHECK_KINDS.filter((kind) => CHECKS[kind].numbers.length === 1 && fits(kind, room));
 
 /** Why numbers are none of a check, in words; undefined where they are. */
 export function notOfCheck(kind: CheckKind, values: readonly number[]): string | undefined {
@@ -358,4 +363,4 @@ export function checkPlace(
 
 /** The kinds of check that can be made at a step. */
 export const checksAt = (place: CheckPlace): CheckKind[] =>
-  CHECK_KINDS.filter((kind) => CHECKS[kind].at(place));
+  CHECK_KINDS.filter((kind) => fits(kind, roomOf(place.step)) && (CHECKS[kind].at?.(place) ?? true));

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { OwnRule } from '../kit';
 import { CHEQUER, panelBrief, plannedFor, shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
+import { checkPlace, CHECKS, checksAt, ruleChecks } from '../bench';
+import { roomOf } from '../steps';
 import { phraseText } from '../document';
 import { findingsOf } from '.';
 
@@ -68,6 +70,20 @@ describe('a rule of the shop’s own', () => {
     expect(checked([[12], 'a'], [[9], 'a'])).toEqual([]);
     expect(checked([[12], 'b'], [[9], 'a'])).toHaveLength(1);
     expect(checked([[12], 'a', 'glue'])).toEqual([]);
+  });
+  it('can look at every check which that kind of step may have, and at no other', () => {
+    const build = plannedFor(panelBrief({ ...CHEQUER }), shopWith());
+    const timeline = run(build);
+    for (const step of build.steps) {
+      const place = checkPlace(build, timeline, step.id);
+      if (!place) continue;
+      const able = checksAt(place).filter((kind) => CHECKS[kind].numbers.length === 1);
+      expect(ruleChecks(roomOf(step)), step.id).toEqual(able);
+    }
+    const of = (kind: string) => ruleChecks(roomOf({ kind } as never));
+    expect(of('glue')).toEqual(['light', 'gap', 'moisture', 'opening', 'weight', 'glueUsed']);
+    expect(of('rip')).not.toContain('tail');
+    expect(of('slice')).toContain('tail');
   });
   it('goes by what was read where something was', () => {
     const build = plannedFor(panelBrief({ ...CHEQUER }), shopWith());

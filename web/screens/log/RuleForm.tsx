@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { CHECKS, RULE_CHECKS } from '../../../core/bench';
+import { CHECKS, ruleChecks } from '../../../core/bench';
 import { CHECK_KINDS, DIMENSIONS } from '../../../core/document';
 import { MOST_RULE_VALUE, type OwnRule } from '../../../core/kit';
 import { STEP_ROOMS } from '../../../core/steps';
@@ -13,11 +13,14 @@ import { Toggle } from '../../parts/Toggle';
 const STEPS = STEP_ROOMS.filter(({ run }) => run !== undefined)
   .map(({ kind, name }) => ({ value: kind as string, label: name }))
   .toSorted((a, b) => a.label.localeCompare(b.label));
-/** What a rule can look at: the three sizes, and every check that is one number. */
-const LOOKED_AT = [
-  ...DIMENSIONS.map((value) => ({ value: value as string, label: `its ${value}` })),
-  ...RULE_CHECKS.map((value) => ({ value: value as string, label: CHECKS[value].name })),
-];
+/** What a rule can look at after a kind of step: the three sizes, and every check of one number that can be made there. */
+const lookedAt = (step: string) => {
+  const room = STEP_ROOMS.find(({ kind }) => kind === step);
+  return [
+    ...DIMENSIONS.map((value) => ({ value: value as string, label: `its ${value}` })),
+    ...(room ? ruleChecks(room) : []).map((value) => ({ value: value as string, label: CHECKS[value].name })),
+  ];
+};
 const SIDES = [
   { value: 'below', label: 'below' },
   { value: 'above', label: 'above' },
@@ -36,7 +39,10 @@ export function RuleForm({
   const display = useDisplay();
   const [words, setWords] = useState(first === '' ? '' : `${first} before.`);
   const [step, setStep] = useState('slice');
-  const [of, setOf] = useState<string>('thickness');
+  const [chosen, setOf] = useState<string>('thickness');
+  const options = lookedAt(step);
+  // What cannot be checked after another step is not kept without being seen.
+  const of = options.some(({ value }) => value === chosen) ? chosen : 'thickness';
   const [side, setSide] = useState<OwnRule['side']>('below');
   const [size, setSize] = useState<Length>({ mm: 0 });
   const [number, setNumber] = useState('');
@@ -67,7 +73,7 @@ export function RuleForm({
     >
       <div className="flex flex-wrap items-end gap-3">
         <Choice label="After the step" value={step} options={STEPS} onChange={setStep} className="w-52" />
-        <Choice label="What is looked at" value={of} options={LOOKED_AT} onChange={setOf} className="w-56" />
+        <Choice label="What is looked at" value={of} options={options} onChange={setOf} className="w-56" />
         <Toggle label="It is broken where that is" value={side} options={SIDES} onChange={setSide} />
         {check ? (
           <label className="flex w-32 flex-col gap-0.5">
