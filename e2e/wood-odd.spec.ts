@@ -281,3 +281,25 @@ test('undo goes on from the wood to the stick and back', async ({ page, house })
   await page.getByRole('link', { name: 'Wood' }).click();
   await expect(page.getByLabel('Left at the fence')).toHaveValue('1');
 });
+
+test('nothing can be typed before it is known how the shop reads numbers', async ({ page, house }) => {
+  let answer = () => {};
+  const held = new Promise<void>((free) => {
+    answer = free;
+  });
+  await page.route('**/api/kit', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const boards = page.waitForResponse('**/api/boards');
+  await page.goto(`${house.url}/rack`);
+  await boards;
+  const put = page.getByRole('button', { name: 'Put on the rack' });
+  // The screen stands there and has what it shows, but nobody can press it.
+  await expect(page.locator('main')).toBeAttached();
+  await expect(put).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Rack' })).toBeVisible();
+  answer();
+  await expect(put).toBeVisible();
+  await expect(page.getByRole('button', { name: /^(inches|millimetres)/ })).toBeVisible();
+});

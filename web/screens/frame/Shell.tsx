@@ -51,7 +51,8 @@ function useArrival() {
     let tries = 0;
     // The screen and what it shows may still be on their way.
     const timer = setInterval(() => {
-      const heading = document.querySelector<HTMLElement>('main h1');
+      const found = document.querySelector<HTMLElement>('main h1');
+      const heading = found && getComputedStyle(found).visibility !== 'hidden' ? found : undefined;
       if (heading) {
         heading.tabIndex = -1;
         heading.focus({ preventScroll: true });
@@ -66,12 +67,27 @@ function useArrival() {
 function useShopHere() {
   const { pathname } = useLocation();
   const skip = isShopless(pathname) && currentShop() === undefined;
-  return useKitQuery(undefined, { refetchOnFocus: true, skip });
+  const { data: kit, error } = useKitQuery(undefined, { refetchOnFocus: true, skip });
+  return { kit, error, known: kit !== undefined || error !== undefined || skip };
+}
+
+/**
+ * The screen of an address. Until it is known how the shop reads numbers it fetches what it shows, and is not seen: what is
+ * typed by then would be taken for the wrong unit.
+ */
+function ScreenHere({ known }: { known: boolean }) {
+  return (
+    <div className={known ? 'contents' : 'invisible contents'}>
+      <Suspense fallback={null}>
+        <Outlet />
+      </Suspense>
+    </div>
+  );
 }
 
 /** The page around every screen: where to go, whose shop it is, and how it reads numbers. */
 export function Shell() {
-  const { data: kit, error } = useShopHere();
+  const { kit, error, known } = useShopHere();
   const { away, open } = useReach();
   useArrival();
   const hint = useFirstUse();
@@ -79,10 +95,10 @@ export function Shell() {
   const atBench = matchPath('/jobs/:id/bench', useLocation().pathname) !== null;
   if (atBench)
     return (
-      <Suspense fallback={null}>
+      <>
         {hint.text && <FirstUse text={hint.text} onDone={hint.done} />}
-        <Outlet />
-      </Suspense>
+        <ScreenHere known={known} />
+      </>
     );
   return (
     <div className="min-h-dvh" style={hint.text ? ({ '--hint': '32px' } as CSSProperties) : undefined}>
@@ -131,16 +147,14 @@ export function Shell() {
       </header>
       {hint.text && <FirstUse text={hint.text} onDone={hint.done} />}
       <Bell skip={kit === undefined} />
-      <Suspense fallback={null}>
-        <Outlet />
-      </Suspense>
+      <ScreenHere known={known} />
     </div>
   );
 }
 
 /** Where to go and how numbers are read, folded into one button where the header has no room. */
 function PhoneMenu() {
-  const { data: kit } = useShopHere();
+  const { kit } = useShopHere();
   return (
     <DropDown
       label="Menu"
@@ -181,7 +195,7 @@ function PhoneMenu() {
 
 /** Switches the whole shop between inches and millimetres. */
 function UnitsChoice() {
-  const { data: kit } = useShopHere();
+  const { kit } = useShopHere();
   if (!kit) return null;
   const { display } = kit.shop;
   return (

@@ -228,17 +228,19 @@ function Photos({ job }: { job: string }) {
 
 /** The piece that it was made again from; its record, where this shop has it. */
 function Earlier({ earlier: { job, name } }: { earlier: EarlierJob }) {
-  const { data: jobs = [] } = useJobsQuery();
+  const { data: jobs } = useJobsQuery();
+  const gone = jobs ? ': this shop has that job no more' : '';
   return (
     <p className="text-[14.5px]" data-testid="earlier">
       Made again from{' '}
-      {jobs.some(({ id }) => id === job) ? (
+      {jobs?.some(({ id }) => id === job) ? (
         <Link className="text-chalk underline" to={`/jobs/${job}/record`}>
           {name}, {pieceNumber(job)}
         </Link>
       ) : (
         <>
-          {name}, {pieceNumber(job)}: this shop has that job no more
+          {name}, {pieceNumber(job)}
+          {gone}
         </>
       )}
     </p>

@@ -108,7 +108,9 @@ function Matching({
   const write = useWriteOnce();
   const [columns, setColumns] = useState(() => guessColumns(table.heads));
   const [system, setSystem] = useState<LengthSystem>(display.system);
-  const [currency, setCurrency] = useState(useKitQuery().data?.shop.currency ?? '');
+  const usual = useKitQuery().data?.shop.currency ?? '';
+  const [told, setCurrency] = useState<string>();
+  const currency = told ?? usual;
   const [per, setPer] = useState<PricePer>(pricesPer(display.system)[0]);
   const [woods, setWoods] = useState<Record<string, string>>({});
   const [takeOdd, setTakeOdd] = useState(false);

@@ -137,7 +137,7 @@ export function Rack() {
           >
             <Redo2 size={15} aria-hidden />
           </button>
-          <button type="button" className="action" onClick={() => setImporting(true)}>
+          <button type="button" className="action" disabled={!data} onClick={() => setImporting(true)}>
             <FileUp size={15} aria-hidden /> From a table
           </button>
           <button
@@ -167,7 +167,7 @@ export function Rack() {
       <section aria-label="Boards" className="sheet flex min-h-0 flex-1 flex-col">
         <EntryLine rack={data} onAdded={setChosen} />
         <RackTable
-          isEmpty={boards.length === 0}
+          isEmpty={data?.length === 0}
           lines={lines}
           question={question}
           onOrder={(order) =>

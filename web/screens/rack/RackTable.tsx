@@ -56,8 +56,8 @@ export function RackTable({
   selected,
   onSelect,
 }: {
-  /** Nothing is on the rack, whatever is looked for. */
-  isEmpty: boolean;
+  /** Nothing is on the rack, whatever is looked for; undefined until the rack is read. */
+  isEmpty: boolean | undefined;
   lines: RackLine<RackBoard>[];
   question: RackQuestion;
   onOrder: (order: RackOrder) => void;
@@ -160,7 +160,11 @@ export function RackTable({
           {lines.length === 0 && (
             <div role="row">
               <p role="cell" className="text-graphite p-4">
-                {isEmpty ? 'No board yet.' : 'No board like that on the rack.'}
+                {isEmpty === undefined
+                  ? 'Reading the rack …'
+                  : isEmpty
+                    ? 'No board yet.'
+                    : 'No board like that on the rack.'}
               </p>
             </div>
           )}
