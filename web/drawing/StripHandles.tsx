@@ -162,6 +162,12 @@ export function StripHandles({ handles, chosen, sortable, upright, face, onChoos
     const next = ids[Math.min(last.at, ids.length - 1)];
     if (lost && next) buttons.current.get(next)?.focus();
   }, [ids]);
+  /** Pixels of the drawn face for one of the screen, as it is when a drag begins: asked of each strip it would lay the page out anew. */
+  const scale = useRef(0);
+  const start = () => {
+    holdPictures(true);
+    scale.current = face.current?.clientWidth ? face.current.width / face.current.clientWidth : 0;
+  };
   const announcements = useMemo(() => announcing(handles), [handles]);
   const stop = chosen !== undefined && ids.includes(chosen) ? chosen : ids[0];
   const end = ({ active, over }: DragEndEvent) => {
@@ -184,6 +190,7 @@ export function StripHandles({ handles, chosen, sortable, upright, face, onChoos
       upright={upright}
       stop={handle.id === stop}
       face={face}
+      scale={scale}
       onChoose={choose}
       onKey={key}
       onFocused={onFocused}
@@ -197,7 +204,7 @@ export function StripHandles({ handles, chosen, sortable, upright, face, onChoos
       collisionDetection={closestCenter}
       autoScroll={false}
       accessibility={{ announcements, screenReaderInstructions: HOW }}
-      onDragStart={() => holdPictures(true)}
+      onDragStart={start}
       onDragCancel={() => holdPictures(false)}
       onDragEnd={end}
     >
@@ -220,6 +227,7 @@ interface HandleProps extends Handle {
   stop: boolean;
   /** Where the picture of a strip that makes way is taken from. */
   face: RefObject<HTMLCanvasElement | null>;
+  scale: RefObject<number>;
   onChoose: (id: string) => void;
   onKey: (id: string, event: KeyboardEvent) => void;
   onFocused: (id: string) => void;
@@ -241,6 +249,7 @@ const StripHandle = memo(function StripHandle({
   upright,
   stop,
   face,
+  scale,
   onChoose,
   onKey,
   onFocused,
@@ -249,6 +258,9 @@ const StripHandle = memo(function StripHandle({
   const { attributes, setNodeRef, listeners, transform, transition, isDragging } = useSortable({
     id,
     disabled: !sortable,
+    // Nothing grows while it is carried, and what is let go lies where it is: neither is watched nor moved after.
+    resizeObserverConfig: { disabled: true },
+    animateLayoutChanges: () => false,
   });
   const hold = useCallback(
     (button: HTMLButtonElement | null) => {
@@ -291,7 +303,7 @@ const StripHandle = memo(function StripHandle({
       }}
     >
       {transform && (isDragging || transform.y !== 0 || transform.x !== 0) && (
-        <StripPicture face={face} upright={upright} left={left} top={top} width={width} height={height} />
+        <StripPicture {...{ face, scale, upright, left, top, width, height }} />
       )}
       <span
         className={`rule absolute text-[12px] leading-none ${chosen ? 'text-chalk' : 'text-graphite'} ${tall ? '-top-4 left-1/2 -translate-x-1/2' : 'top-1/2 -left-5 -translate-y-1/2'}`}
@@ -316,6 +328,7 @@ const StripHandle = memo(function StripHandle({
 /** A strip's own picture, taken from the drawn face once, when the strip begins to move. */
 const StripPicture = memo(function StripPicture({
   face,
+  scale,
   upright,
   left,
   top,
@@ -323,6 +336,7 @@ const StripPicture = memo(function StripPicture({
   height,
 }: {
   face: RefObject<HTMLCanvasElement | null>;
+  scale: RefObject<number>;
   upright: boolean;
   left: number;
   top: number;
@@ -332,8 +346,8 @@ const StripPicture = memo(function StripPicture({
   const canvas = useRef<HTMLCanvasElement>(null);
   useLayoutEffect(() => {
     const [source, own] = [face.current, canvas.current];
-    if (!own || !source?.clientWidth) return;
-    const k = source.width / source.clientWidth;
+    const k = scale.current;
+    if (!own || !source || !(k > 0)) return;
     own.width = Math.max(1, Math.round(width * k));
     own.height = Math.max(1, Math.round(height * k));
     const context = own.getContext('2d', { willReadFrequently: true });
@@ -341,6 +355,6 @@ const StripPicture = memo(function StripPicture({
     if (upright) context?.setTransform(0, -1, 1, 0, -left * k, source.width - top * k);
     else context?.setTransform(1, 0, 0, 1, -left * k, -top * k);
     context?.drawImage(source, 0, 0);
-  }, [face, upright, left, top, width, height]);
+  }, [face, scale, upright, left, top, width, height]);
   return <canvas aria-hidden className="absolute inset-0 h-full w-full" ref={canvas} />;
 });
