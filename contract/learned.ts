@@ -10,7 +10,7 @@ import {
 } from '../core/kit';
 import { CHECK_KINDS } from '../core/document';
 import { flag, oneOf, optionalList } from './fields';
-import { exact, id, maybeOneOf, oneSpread, optionalLength, text } from './lengths';
+import { exact, id, maybeOneOf, notNegative, oneSpread, text } from './lengths';
 
 /* What a shop's log taught it, as it stands in the kit. */
 
@@ -66,7 +66,7 @@ export const rules = () =>
         step: text(40).required(),
         side: oneOf('below', 'above'),
         dimension: maybeOneOf('length', 'width', 'thickness'),
-        size: optionalLength(),
+        size: notNegative().default(undefined).optional(),
         check: maybeOneOf(...CHECK_KINDS),
         value: yup.number().min(0).max(MOST_RULE_VALUE).optional(),
       })

@@ -42,6 +42,7 @@ describe('the kit on the wire', () => {
       { dimension: 'width', value: 10 },
     ])
       expect(ruled(half).join()).toContain('a dimension with a size, or a check with a value');
+    expect(ruled({ dimension: 'width', size: { mm: -1 } }).join()).toContain('size');
     expect(ruled({ check: 'smell', value: 1 }).join()).toContain('check');
     expect(ruled({ check: 'moisture', value: -1 }).join()).toContain('value');
   });

@@ -151,7 +151,9 @@ const BOARD_FIELDS: Record<keyof BoardStock, true> = {
 /** A board alone, without what a rack knows of it beside, and without the places that others take. */
 export const bareBoard = ({ taken: _taken, ...board }: BoardStock): BoardStock =>
   Object.fromEntries(
-    Object.entries(board).filter(([field, value]) => field in BOARD_FIELDS && value !== undefined),
+    Object.entries(board).filter(
+      ([field, value]) => Object.hasOwn(BOARD_FIELDS, field) && value !== undefined,
+    ),
   ) as unknown as BoardStock;
 
 /** What a strip's face must be: free of everything, fit to be seen, or out of sight. */

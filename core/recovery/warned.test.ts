@@ -57,6 +57,19 @@ describe('whether a plan had warned of what failed', () => {
     );
     expect(warnedOf(ruled, lost(ruled))).toEqual(['own-rule']);
     expect(warnedOf(ruled, { step: sliceOf(ruled), kind: 'other' })).toEqual(['own-rule']);
+    // A rule of a check warned once it was made.
+    const wet = scant(
+      chequer({
+        rules: [{ id: 'r', words: 'x', step: 'rip', side: 'above', check: 'moisture', value: 10 }],
+      }),
+      -40,
+    );
+    const rip = wet.steps.find(({ kind }) => kind === 'rip')?.id ?? '';
+    const read: BuildDocument = {
+      ...wet,
+      checks: [{ id: 'c', step: rip, kind: 'moisture', values: [12] }],
+    };
+    expect([warnedOf(wet, lost(wet)), warnedOf(read, lost(read))]).toEqual([[], ['own-rule']]);
   });
   it('goes into the record with the way that is taken', () => {
     const short = warning(chequer());

@@ -17,16 +17,17 @@ function upTo(build: BuildDocument, id: string): Set<string> {
 }
 
 /**
- * What the plan as it stands had pointed out of a failure before anything of it was made: the codes of those findings which
- * warn of its kind, and of rules of the shop's own, at its step or at one that its pieces come from. Each once, in the order of the work.
+ * What the plan as it stands had pointed out of a failure before anything of it was made, and the shop's own rules also by what
+ * was checked: the codes of those findings which warn of its kind, and of such rules, at its step or at one that its pieces come
+ * from. Each once, in the order of the work.
  */
 export function warnedOf(
   build: BuildDocument,
   { step, kind }: Pick<Failure, 'step' | 'kind'>,
 ): FindingCode[] {
-  // As it was planned: what is done warns no more, and what was read is no plan.
-  const { boards, assemblies } = build;
-  const planned = { ...duplicateOf(build, build.name), boards, assemblies };
+  // As it was planned: what is done warns no more, and sizes that were read are no plan.
+  const { boards, assemblies, checks } = build;
+  const planned = { ...duplicateOf(build, build.name), boards, assemblies, checks };
   const codes = new Set<FindingCode>([...WARNERS[kind].codes, 'own-rule']);
   const steps = upTo(build, step);
   const found = findingsOf(planned, run(planned)).filter(
