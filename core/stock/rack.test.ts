@@ -210,5 +210,14 @@ describe('odd questions', () => {
       needed: 5000,
       available: 400,
     });
+    // What both ends and both edges lose is none of it; of two boards the larger says what there is.
+    const trims = { endTrim: 12, edgeTrim: 4 };
+    const boards = [board('a', 400, 100), board('b', 300, 120)];
+    const said = (...sizes: [number, number]) => {
+      const p = problem([strip('s', ...sizes)], boards, trims);
+      return shortages(p, solveNow(p, 500))[0].numbers;
+    };
+    expect(said(390, 50)).toMatchObject({ needed: 390, available: 400 - 24 });
+    expect(said(200, 115)).toMatchObject({ needed: 115, available: 120 - 8 });
   });
 });
