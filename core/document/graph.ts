@@ -27,6 +27,18 @@ export function* makersOf(build: BuildDocument, output: string): Generator<Step>
   }
 }
 
+/** All steps that something came through, by all inputs, its maker among them, in the order of work. */
+export function cameThrough(build: BuildDocument, output: string): Step[] {
+  const wanted = new Set([output]);
+  const out: Step[] = [];
+  for (const step of build.steps.toReversed())
+    if (wanted.has(step.output)) {
+      out.unshift(step);
+      for (const input of step.inputs) wanted.add(input);
+    }
+  return out;
+}
+
 /** The steps that something goes through from here, the next first; ends likewise. */
 export function* usersOf(build: BuildDocument, output: string): Generator<Step> {
   let at = userOf(build, output);

@@ -1,5 +1,6 @@
 import {
   type BuildDocument,
+  cameThrough,
   firstOf,
   type LaidPart,
   makerOf,
@@ -44,18 +45,6 @@ const renamed = (names: ReadonlyMap<string, string>, piece: string): string => {
     .toSorted((a, b) => b.length - a.length)[0];
   return from === undefined ? piece : `${names.get(from)}${piece.slice(from.length)}`;
 };
-
-/** All steps that something came through, itself among them, in the order of work. */
-function cameThrough(build: BuildDocument, output: string): Step[] {
-  const wanted = new Set([output]);
-  const out: Step[] = [];
-  for (const step of build.steps.toReversed())
-    if (wanted.has(step.output)) {
-      out.unshift(step);
-      for (const input of step.inputs) wanted.add(input);
-    }
-  return out;
-}
 
 /** How a copy differs from what it is a copy of. */
 interface Change {

@@ -1,6 +1,7 @@
 import {
   type BoardStock,
   type BuildDocument,
+  cameThrough,
   type LaidPart,
   LONGEST_BOARD_MM,
   MOST_STRIPS,
@@ -23,13 +24,7 @@ const SAME_MM = 1e-6;
 function chainOf(build: BuildDocument, id: string): { target: Target; times: number; steps: Step[] } {
   const target = build.targets.find((each) => each.id === id);
   if (!target) throw new Refusal(['That piece is not wanted of this job any more.']);
-  const needed = new Set([target.output]);
-  const steps: Step[] = [];
-  for (const step of build.steps.toReversed())
-    if (needed.has(step.output)) {
-      steps.unshift(step);
-      for (const input of step.inputs) needed.add(input);
-    }
+  const steps = cameThrough(build, target.output);
   const repeats = steps.map((step) => assemblyOfStep(build, step)?.repeat ?? 1);
   const repeat = Math.max(1, ...repeats);
   const times = timesMade(build, target) * repeat;

@@ -17,7 +17,7 @@ export const WARNERS: Record<FailureKind, Warner> = {
   },
   openJoint: {
     words:
-      'too few clamps, clamps that do not reach or press, edges that lie open or waited, and a glue-up that takes longer than the glue stays open',
+      'too few clamps, clamps that do not reach or press, edges that lie open or waited, joints of end grain, and a glue-up that takes longer than the glue stays open',
     codes: [
       'no-clamps',
       'too-few-clamps',

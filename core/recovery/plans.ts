@@ -1,6 +1,7 @@
 import { roomOfShop, schedule, tasksOf } from '../bench';
 import {
   type BuildDocument,
+  cameThrough,
   type DimensionName,
   type Edit,
   type Failure,
@@ -113,14 +114,10 @@ interface Sum {
 /** The job with all that a step came through done: what is cut does not grow, and costs nothing any more. */
 function asDoneUpTo(build: BuildDocument, id: string): BuildDocument {
   const step = build.steps.find((each) => each.id === id);
-  const wanted = new Set(step ? [step.output] : []);
-  for (const each of build.steps.toReversed())
-    if (wanted.has(each.output)) for (const input of each.inputs) wanted.add(input);
+  const behind = new Set(step && cameThrough(build, step.output));
   return {
     ...build,
-    steps: build.steps.map((each) =>
-      wanted.has(each.output) && !each.done ? { ...each, done: true } : each,
-    ),
+    steps: build.steps.map((each) => (behind.has(each) && !each.done ? { ...each, done: true } : each)),
   };
 }
 

@@ -1,20 +1,7 @@
-import { type BuildDocument, duplicateOf, type Failure, type FindingCode } from '../document';
+import { type BuildDocument, cameThrough, duplicateOf, type Failure, type FindingCode } from '../document';
 import { WARNERS } from '../log';
 import { findingsOf } from '../review';
 import { run } from '../run';
-
-/** The step with those that it gets its pieces from, by id. */
-function upTo(build: BuildDocument, id: string): Set<string> {
-  const last = build.steps.findIndex((step) => step.id === id);
-  const outputs = new Set(last < 0 ? [] : [build.steps[last].output]);
-  const ids = new Set<string>();
-  for (const step of build.steps.slice(0, last + 1).toReversed()) {
-    if (!outputs.has(step.output)) continue;
-    ids.add(step.id);
-    for (const input of step.inputs) outputs.add(input);
-  }
-  return ids;
-}
 
 /**
  * What the plan as it stands had pointed out of a failure before anything of it was made, and the shop's own rules also by what
@@ -29,7 +16,8 @@ export function warnedOf(
   const { boards, assemblies, checks } = build;
   const planned = { ...duplicateOf(build, build.name), boards, assemblies, checks };
   const codes = new Set<FindingCode>([...WARNERS[kind].codes, 'own-rule']);
-  const steps = upTo(build, step);
+  const at = build.steps.find((each) => each.id === step);
+  const steps = new Set(at && cameThrough(build, at.output).map(({ id }) => id));
   const found = findingsOf(planned, run(planned)).filter(
     (finding) => codes.has(finding.code) && steps.has(finding.step),
   );

@@ -1,16 +1,18 @@
-import { inBase, type Quantity } from '../../core/bench';
-import { type Display, parseLength } from '../../core/units';
+import { type GaugeUnit, inBase, type Quantity } from '../../core/bench';
+import { type Display, type LengthSystem, parseLength } from '../../core/units';
+
+/** The unit that a shop reads a quantity in, and how it is written beside a field. */
+const UNITS: Record<Quantity, Record<LengthSystem, readonly [unit: GaugeUnit, sign: string]>> = {
+  length: { inch: ['in', 'in'], mm: ['mm', 'mm'] },
+  angle: { inch: ['deg', '°'], mm: ['deg', '°'] },
+  moisture: { inch: ['pct', '%'], mm: ['pct', '%'] },
+  mass: { inch: ['lb', 'lb'], mm: ['kg', 'kg'] },
+  temperature: { inch: ['F', '°F'], mm: ['C', '°C'] },
+  humidity: { inch: ['rh', '%'], mm: ['rh', '%'] },
+};
 
 /** What a number stands in, beside its field. */
-export const unitOf = (of: Quantity, { system }: Display): string =>
-  ({
-    length: system === 'inch' ? 'in' : 'mm',
-    angle: '°',
-    moisture: '%',
-    mass: system === 'inch' ? 'lb' : 'kg',
-    temperature: system === 'inch' ? '°F' : '°C',
-    humidity: '%',
-  })[of];
+export const unitOf = (of: Quantity, { system }: Display): string => UNITS[of][system][1];
 
 /** A number as it was typed, in the base unit of its quantity, or why it cannot be read. */
 export function readQuantity(text: string, of: Quantity, display: Display): number | string {
@@ -20,5 +22,5 @@ export function readQuantity(text: string, of: Quantity, display: Display): numb
   }
   const value = Number(text.replace(',', '.').replace(/\s*(%|°|kg|lb|deg|pct)$/, ''));
   if (text.trim() === '' || !Number.isFinite(value) || value < 0) return 'type a number';
-  return of === 'mass' ? inBase({ value, unit: display.system === 'inch' ? 'lb' : 'kg' }) : value;
+  return inBase({ value, unit: UNITS[of][display.system][0] });
 }

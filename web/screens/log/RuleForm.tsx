@@ -37,7 +37,7 @@ export function RuleForm({
   onClose: () => void;
 }) {
   const display = useDisplay();
-  const [words, setWords] = useState(first === '' ? '' : `${first} before.`);
+  const [words, setWords] = useState(first === '' ? '' : `${first}: it happened here before.`);
   const [step, setStep] = useState('slice');
   const [chosen, setOf] = useState<string>('thickness');
   const options = lookedAt(step);
