@@ -134,7 +134,7 @@ export const Bench = memo(function Bench({
       aria-label="Bench"
       id="bench"
       tabIndex={-1}
-      className="sheet flex min-h-0 min-w-0 flex-1 flex-col max-lg:portrait:min-h-[46dvh] max-desk:h-[62dvh] max-desk:flex-none"
+      className="sheet isolate flex min-h-0 min-w-0 flex-1 flex-col max-lg:portrait:min-h-[46dvh] max-desk:h-[62dvh] max-desk:flex-none"
     >
       <div
         ref={room}

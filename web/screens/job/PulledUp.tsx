@@ -25,7 +25,7 @@ export function PulledUp({
       aria-label="Step"
       id="card"
       tabIndex={-1}
-      className={`sheet flex w-[344px] shrink-0 flex-col overflow-hidden max-lg:portrait:w-full max-lg:portrait:max-h-[44dvh] max-desk:fixed max-desk:inset-x-0 max-desk:bottom-0 max-desk:z-30 max-desk:w-full max-desk:rounded-b-none max-desk:shadow-[0_-6px_18px_rgb(0_0_0/0.18)] ${up ? 'max-desk:max-h-[80dvh]' : 'max-desk:max-h-16'}`}
+      className={`sheet isolate flex w-[344px] shrink-0 flex-col overflow-hidden max-lg:portrait:w-full max-lg:portrait:max-h-[44dvh] max-desk:fixed max-desk:inset-x-0 max-desk:bottom-0 max-desk:z-30 max-desk:w-full max-desk:rounded-b-none max-desk:shadow-[0_-6px_18px_rgb(0_0_0/0.18)] ${up ? 'max-desk:max-h-[80dvh]' : 'max-desk:max-h-16'}`}
     >
       <h2 className="desk:hidden">
         <button

@@ -62,7 +62,13 @@ export const Stick = memo(function Stick({
   };
   return (
     <div className="flex items-stretch gap-5 max-desk:sticky max-desk:top-0 max-desk:z-20 max-desk:flex-col max-desk:gap-1 max-desk:bg-paper">
-      <nav aria-label="Story stick" id="stick" tabIndex={-1} className="min-w-0 flex-1" onKeyDown={onKeyDown}>
+      <nav
+        aria-label="Story stick"
+        id="stick"
+        tabIndex={-1}
+        className="isolate min-w-0 flex-1"
+        onKeyDown={onKeyDown}
+      >
         {all.map((lath) =>
           lath === open ? (
             <LathView
