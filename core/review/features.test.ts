@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type BuildDocument, phraseText } from '../document';
+import { mustEdit } from '../edit';
 import { defaultShop } from '../kit';
 import { run } from '../run';
 import type { Feature, FeatureStep } from '../steps';
@@ -257,5 +258,11 @@ describe('features against joints, edges and each other', () => {
     );
     const order = found.find(({ code }) => code === 'feature-order');
     expect(order?.fixes.map(({ label }) => label)).toEqual(['Put them in the usual order']);
+    // Two holes stay in the order they were in, before the edge.
+    const mixed = cutting([hole('h', 200, 30, 10), edge, hole('k', 300, 30, 10)]);
+    expectMended(mixed, 'feature-order');
+    const [fix] = review(mixed, run(mixed)).find(({ code }) => code === 'feature-order')?.fixes ?? [];
+    const cut = mustEdit(mixed, fix.edit).steps.find((step): step is FeatureStep => step.kind === 'feature');
+    expect(cut?.features.map(({ id }) => id)).toEqual(['h', 'k', edge.id]);
   });
 });

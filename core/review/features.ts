@@ -159,10 +159,7 @@ function order(step: FeatureStep): Finding[] {
             do: 'setStep',
             step: step.id,
             change: {
-              features: step.features
-                .map((each, i) => ({ each, i }))
-                .toSorted((a, b) => kindOf(a.each).order - kindOf(b.each).order || a.i - b.i)
-                .map(({ each }) => each),
+              features: step.features.toSorted((a, b) => kindOf(a).order - kindOf(b).order),
             },
           },
         },

@@ -252,6 +252,8 @@ describe('seams and stripes', () => {
     const finding = find(wider).find(({ code }) => code === 'stripes-do-not-meet');
     // On a mitre of 45 degrees 5 mm across a leg are 5 x the root of 2 along the joint.
     expect(finding?.numbers.apart).toBeCloseTo(5 * Math.SQRT2, 3);
+    // Strips are counted along the joint, here from the edge away from the first.
+    expect(finding?.numbers.strip).toBe(slots.length - 1);
     const turned = edited(plain, {
       do: 'many',
       edits: slots.map((slot, i) => ({

@@ -137,8 +137,8 @@ function mitreFindings(entry: TimelineStep, noticeable: number): Finding[] {
   const seams = (list: readonly Stretch[]) => list.slice(1).map(({ from }) => from);
   const [a, b] = [seams(one), seams(other)];
   const gaps = a.map((at, i) => Math.abs(at - (b[i] ?? Infinity)));
-  const worst = gaps.reduce((most, gap, i) => (gap > (gaps[most] ?? 0) ? i : most), 0);
-  const apart = a.length === b.length ? (gaps[worst] ?? 0) : Infinity;
+  const apart = a.length === b.length ? Math.max(...gaps) : Infinity;
+  const worst = Math.max(0, gaps.indexOf(apart));
   if (apart < noticeable) return [];
   return [
     {

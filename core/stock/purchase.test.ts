@@ -72,8 +72,12 @@ describe('what is short is bought', () => {
   it('in a metric shop by real sizes', () => {
     const metric = shopWith({ display: { system: 'mm', fraction: 0 } });
     const made = bought(job({}, metric));
-    expect(made.list[0].thickness).toBe(45);
-    expect(made.list[0].name).toBeUndefined();
+    const [buy] = made.list;
+    expect(buy.thickness).toBe(45);
+    expect(buy.name).toBeUndefined();
+    // A board foot is 144 cubic inches.
+    const cubicInches = (buy.count * buy.length * buy.width * buy.thickness) / INCH ** 3;
+    expect(buy.boardFeet).toBeCloseTo(cubicInches / 144, 9);
     expect(holds(made)).toBe(true);
   });
   it('as what the brief says it is sold as', () => {

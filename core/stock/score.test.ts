@@ -125,6 +125,19 @@ describe('the score the search works by', () => {
     expect(scoringOf('colour', boards, p.rules).together([reading, { ...reading, strips: 0 }])).toBe(0);
     expect(labOfColour('brown')).toBeUndefined();
   });
+  it('counts a board more, whatever the goal, where all of its wood is kept', () => {
+    const p = problem([], [board('a', 1000, 100, 20), board('b', 3000, 100, 20)], { offcutWorth: 1 });
+    const { boards } = prepare(p);
+    const mean = 20 * 100 * 2000;
+    const kept = { used: true, strips: 0, reusable: boards[0].volume };
+    for (const goal of GOALS)
+      expect(scoringOf(goal, boards, p.rules).board(boards[0], kept) / mean, goal).toBeCloseTo(
+        goal === 'fewestBoards' ? 2 : 1e-4,
+        9,
+      );
+    for (const goal of GOALS)
+      expect(scoringOf(goal, boards, p.rules).board(boards[0], { ...kept, used: false }), goal).toBe(0);
+  });
   it('a board without a price counts with the mean of the others', () => {
     const boards = [
       board('a', 1000, 100, 20, { price: { minor: 400, currency: 'EUR', per: 'board' } }),

@@ -210,6 +210,29 @@ describe('what holds for every answer', () => {
       { numRuns: 60, seed: 6 },
     );
   });
+  it('strips that are locked lie there in whatever order they come, and the rest is solved between them', () => {
+    const at = (x: number) => ({
+      locked: { board: 'b', x, y: 0, leaf: 0, leaves: 1, faceDown: false },
+    });
+    const [near, far, free] = [
+      { ...strip('near', 400, 100), ...at(0) },
+      { ...strip('far', 400, 100), ...at(1200) },
+      strip('free', 400, 100),
+    ];
+    const answers = [
+      [near, far, free],
+      [far, free, near],
+    ].map((strips) => solveNow(problem(strips, [board('b', 2000, 100)]), 500));
+    for (const { missing, places } of answers) {
+      expect(missing).toEqual([]);
+      const [a, b, c] = ['near', 'free', 'far'].map(
+        (id) => places.find((place) => place.strip === id)?.x ?? Number.NaN,
+      );
+      expect([a, c]).toEqual([0, 1200]);
+      expect((b > a && b < c) || b > c).toBe(true);
+    }
+    expect(answers[1].score).toBeCloseTo(answers[0].score, 6);
+  });
   it('a thinner kerf, started from the answer with a thicker one, never uses more wood', () => {
     for (let seed = 1; seed <= 12; seed++) {
       const p = twoStage(seed, 10);

@@ -146,6 +146,13 @@ describe('forms in levels', () => {
     expect(formVolume(ring(round, sharp))).toBeCloseTo(27_272.693, 2);
     expect(formVolume(ring((z) => 8 - z, sharp))).toBeCloseTo(63_317.333, 2);
   });
+  it('a level right where one board lies on another is counted once, in the deeper one', () => {
+    const stacked = glueBlanks([board(200, 80, 25), board(200, 80, 5, 'walnut_black', 9)], 2);
+    const region = seen([rectangle({ x: 100, y: 40 }, 60, 20)]);
+    const taken = cut(stacked, { kind: 'levels', levels: [{ z: 5, weight: 10, region }], z0: 0, z1: 10 });
+    expect(taken.lost.maple_sugar).toBeCloseTo(60 * 20 * 10, 6);
+    expect(taken.lost.walnut_black ?? 0).toBeCloseTo(0, 6);
+  });
   it('a ball-nosed groove along an ellipse has its length times half a circle (Pappus: the centre line is symmetric)', () => {
     const path = ellipse({ x: 0, y: 0 }, 300, 200, 32);
     const half = (z: number) => Math.sqrt(Math.max(0, 36 - z * z));

@@ -47,21 +47,14 @@ export const kindOf = ({ kind }: Pick<Feature, 'kind'>): AnyFeatureKind =>
   FEATURE_KINDS[kind] as unknown as AnyFeatureKind;
 
 /** Steps that sizes begin at, in an inch shop and in a metric one, for sizes up to so many mm. */
+/** In what steps sizes of about so many mm begin, mm: as the systems are dialled. */
 const NICE = {
-  inch: [
-    [12.7, 25.4 / 16],
-    [50.8, 25.4 / 8],
-    [Infinity, 25.4 / 4],
-  ],
-  mm: [
-    [20, 0.5],
-    [50, 1],
-    [Infinity, 5],
-  ],
+  inch: (mm: number) => (mm <= 12.7 ? 25.4 / 16 : mm <= 50.8 ? 25.4 / 8 : 25.4 / 4),
+  mm: (mm: number) => (mm <= 20 ? 0.5 : mm <= 50 ? 1 : 5),
 } as const;
 
 const nice = (mm: number, system: keyof typeof NICE): number => {
-  const step = (NICE[system].find(([most]) => mm <= most) ?? [0, 1])[1];
+  const step = NICE[system](mm);
   return Math.max(step, Math.round(mm / step) * step);
 };
 
