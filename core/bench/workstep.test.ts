@@ -8,7 +8,7 @@ import { SHOPS } from '../review/scenarios.fixture';
 import { run } from '../run';
 import { applyEdit } from '../edit';
 import { STEP_ROOMS } from '../steps';
-import { build, GLUE, three } from '../steps/steps.fixture';
+import { build, GLUE, RIP, three } from '../steps/steps.fixture';
 import { DEFAULT_DISPLAY } from '../units';
 import { bindingGate, benchStep, goesOnAt, placeOf, worked } from './workstep';
 import { tasksOf } from './tasks';
@@ -126,6 +126,22 @@ describe('waits before a step', () => {
     expect(bindingGate(gates, NOW, early(NOW, until))).toBeUndefined();
     expect(bindingGate(gates, NOW, early(NOW, until - 2 * H))).toBe(last);
     expect(bindingGate(gates, NOW, early(NOW - 2 * H, until))).toBe(last);
+  });
+  it('of two panels come in the order in which they end', () => {
+    const slots = three.map((each) => ({ ...each, id: `b${each.id}` }));
+    const done = (hoursAgo: number) => ({ done: true, doneAt: iso(NOW - hoursAgo * H) });
+    const plain = build(three, [
+      { ...GLUE, ...done(1) },
+      { ...RIP, id: 'rip-b', assembly: 'b', output: 'strips-b', ...done(3) } as Step,
+      { ...GLUE, id: 'glue-b', inputs: ['strips-b'], output: 'panel-b', ...done(2) },
+      { ...GLUE, id: 'join', inputs: ['panel', 'panel-b'], output: 'both' },
+    ]);
+    const both = { ...plain, assemblies: [...plain.assemblies, { id: 'b', name: 'b', repeat: 1, slots }] };
+    const { gates } = sheetOf(changed(both, 'rip', done(3)), 'join');
+    expect(new Set(gates.map(({ step }) => step))).toEqual(new Set(['glue', 'glue-b']));
+    const ends = gates.map(({ until }) => until);
+    expect(ends).toEqual(ends.toSorted((a, b) => a - b));
+    expect(gates[0].step).toBe('glue-b');
   });
   it('are longer where the air is colder', () => {
     const until = (temperatureC: number) => {
