@@ -14,7 +14,7 @@ import {
   type Rigid,
   toOrigin,
 } from '../solid';
-import type { GlueStep, Timeline, WorkPiece } from '../steps';
+import { type GlueStep, swingOf, type Timeline, type WorkPiece } from '../steps';
 import { findingsOf } from '.';
 import { crossGrain } from './crossgrain';
 
@@ -26,7 +26,7 @@ const board = (width: number, toLog: Rigid, id: string, species = 'oak_white'): 
   boxBlank([1200, width, 30], toLog, { board: id, species, seed: 1, shade: 1 }, id);
 
 /** A top of boards with a cap glued along its end, as the review sees it. */
-function capped(boards: readonly Blank[], cap: Blank, apart = false) {
+function capped(boards: readonly Blank[], cap: Blank, apart = false, build: Partial<BuildDocument> = {}) {
   const top = toOrigin(glueBlanks([...boards], 1));
   const width = extents(top)[1];
   const whole = toOrigin(glueBlanks([top, cap], 0));
@@ -55,7 +55,7 @@ function capped(boards: readonly Blank[], cap: Blank, apart = false) {
     ],
   } as unknown as Timeline;
   return crossGrain(step, {
-    build: {} as BuildDocument,
+    build: build as BuildDocument,
     timeline,
     before: () => [],
     enteringTolerance: () => ({ likelyMm: 0, worstMm: 0 }),
@@ -77,6 +77,22 @@ describe('a top between end caps moves by its whole width', () => {
     expect(finding.code).toBe('cross-grain-joint');
     expect(finding.numbers.length).toBeCloseTo(820, 3);
     expect(finding.numbers.moves).toBeCloseTo(820 * 0.00365 * 4, 3);
+  });
+  it('by the year of the place where it will stand, to a tenth of a percent, once that is told', () => {
+    const told = {
+      shop: defaultShop('place'),
+      place: {
+        dry: { temperatureC: 21, humidityPct: 25 },
+        damp: { temperatureC: 21, humidityPct: 70 },
+      },
+    };
+    // Equilibrium moisture by the Wood Handbook's equation at 21 C: about 5.4 % at 25 % and 13 % at 70 %.
+    const { dry, damp } = swingOf(told);
+    const year = Number((damp - dry).toFixed(1));
+    expect(year).toBeGreaterThan(7);
+    expect(year).toBeLessThan(8.5);
+    const [finding] = capped(five(flatSawn), capOf(820), false, told);
+    expect(finding.numbers.moves).toBeCloseTo(820 * 0.00365 * year, 3);
   });
   it('quartersawn by the radial coefficient, 820 x 0.0018 x 4 = 5.904 mm, and is found all the same', () => {
     const [finding] = capped(five(quarterSawn), capOf(820));

@@ -132,6 +132,9 @@ describe('clear areas', () => {
       { x: 0, y: 0, length: 400, width: 200 },
       { x: 0, y: 130, length: 1000, width: 70 },
     ]);
+    // Of areas as large the first along the board comes first, in whatever order the faults were noted.
+    const across = [fault(650, 0, 50, 200), fault(300, 0, 50, 200)];
+    expect(clearAreas(size, across).map(({ x }) => x)).toEqual([0, 350, 700]);
   });
   it('hold no fault, and every point outside the faults lies in one', () => {
     const some = fc.array(
@@ -149,6 +152,8 @@ describe('clear areas', () => {
         const faults = raw.flatMap((f) => clipFault(fault(f.x, f.y, f.length, f.width), box) ?? []);
         const areas = clearAreas(box, faults, { length: 0.5, width: 0.5 });
         for (const a of areas) for (const f of faults) expect(overlap(a, f)).toBe(false);
+        const sizes = areas.map(({ length, width }) => length * width);
+        expect(sizes).toEqual(sizes.toSorted((a, b) => b - a));
         const holds = (a: Area) =>
           px + 0.5 > a.x && px + 0.5 < a.x + a.length && py + 0.5 > a.y && py + 0.5 < a.y + a.width;
         expect(areas.some(holds)).toBe(!faults.some(holds));

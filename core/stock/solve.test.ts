@@ -233,6 +233,14 @@ describe('what holds for every answer', () => {
     }
     expect(answers[1].score).toBeCloseTo(answers[0].score, 6);
   });
+  it('an answer to start from is taken in whatever order its places come', () => {
+    for (let seed = 1; seed <= 6; seed++) {
+      const p = twoStage(seed, 10);
+      const first = solveNow(p, 2000);
+      const start = { ...first, places: first.places.toReversed() };
+      expect(solveNow(p, 1, start).score, `seed ${seed}`).toBeLessThanOrEqual(first.score * (1 + 1e-9));
+    }
+  });
   it('a thinner kerf, started from the answer with a thicker one, never uses more wood', () => {
     for (let seed = 1; seed <= 12; seed++) {
       const p = twoStage(seed, 10);
