@@ -19,9 +19,11 @@ export function TinyStick({ steps, done }: { steps: number; done: number }) {
         stroke="var(--color-lath-line)"
       />
       {done > 0 && <rect x="0.5" y="1.5" width={done * mark} height="9" fill="var(--color-lath-dark)" />}
-      {Array.from({ length: steps }, (_, i) => i * mark + mark / 2 + 1).map((x) => (
-        <line key={x} x1={x} x2={x} y1="2" y2="10" stroke="#6d6046" />
-      ))}
+      {/* One path for all marks: a list of three hundred jobs has thousands of them. */}
+      <path
+        d={Array.from({ length: steps }, (_, i) => `M${i * mark + mark / 2 + 1} 2v8`).join('')}
+        stroke="#6d6046"
+      />
     </svg>
   );
 }
