@@ -13,7 +13,7 @@ import { planOf } from './hand';
 import { layAnswer, totalsOf } from './layout';
 import { offcutBoards } from './leftover';
 import { FACTORY_CORNER_MM } from '../kit';
-import { acclimatised, millingYield, warpLoss } from './milling';
+import { faceCleaning, acclimatised, millingYield, warpLoss } from './milling';
 import { purchaseList } from './purchase';
 import { setUpList } from './setup';
 import { problemFor, shortageFixes, shortages } from './shortage';
@@ -312,6 +312,25 @@ describe('what is short', () => {
     const { problem: p } = problemFor([job()], boards);
     const [finding] = shortages(p, solveNow(p, 500));
     expect(finding.message.filter((part) => typeof part === 'string').join('')).toContain(words);
+  });
+  it('of a board too thin says what is left once its bow and cup are out and its faces clean', () => {
+    const { problem: p } = problemFor(
+      [job()],
+      [ash('t', 60, 7, { thickness: typed('3/4'), warp: { bow: { mm: 2 }, cup: { mm: 3 } } })],
+    );
+    const [finding] = shortages(p, solveNow(p, 500));
+    // Bow and cup go with the square of the share of the board that a strip takes.
+    const left = p.strips.map(({ width, length }) => {
+      const [l, w] = [length / (60 * INCH), width / (7 * INCH)];
+      return 0.75 * INCH - 3 * w * w - 2 * l * l - 2 * faceCleaning(p.boards[0], p.shop);
+    });
+    const said = finding.message.flatMap((part) =>
+      typeof part === 'object' && 'mm' in part ? [part.mm] : [],
+    );
+    expect(
+      said.some((mm) => left.some((each) => Math.abs(each - mm) < 1e-6)),
+      said.join(),
+    ).toBe(true);
   });
   it('is blamed on what must stay in hand at the fence where that alone stands in the way', () => {
     const build = job();

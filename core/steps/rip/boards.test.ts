@@ -117,6 +117,11 @@ describe('strips without a board', () => {
     const asked = mustEdit(job, { do: 'setBreakdown', breakdown });
     const [finding] = found(asked);
     expect(finding.numbers).toMatchObject({ strips: slots(job).length, of: slots(job).length });
+    const volumes = slots(job).map(({ length, width, thickness }) => length.mm * width.mm * thickness.mm);
+    expect(finding.numbers.shortMm3).toBeCloseTo(
+      volumes.reduce((sum, mm3) => sum + mm3),
+      3,
+    );
     expect(found(mustEdit(asked, finding.fixes[0].edit))).toEqual([]);
   });
 });
