@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Aim, BoardStock, Brief, BuildDocument } from '../document';
 import { mustEdit } from '../edit';
-import { defaultShop, typed } from '../kit';
+import { defaultShop, FACTORY_CORNER_MM, typed } from '../kit';
 import { mustFit } from '../plan';
 import { run } from '../run';
 import { blankVolume, CAUSES, lostTo } from '../solid';
@@ -12,7 +12,6 @@ import { demandOf, settingsOf } from './demand';
 import { planOf } from './hand';
 import { layAnswer, totalsOf } from './layout';
 import { offcutBoards } from './leftover';
-import { FACTORY_CORNER_MM } from '../kit';
 import { faceCleaning, acclimatised, millingYield, warpLoss } from './milling';
 import { purchaseList } from './purchase';
 import { setUpList } from './setup';
@@ -314,10 +313,8 @@ describe('what is short', () => {
     expect(finding.message.filter((part) => typeof part === 'string').join('')).toContain(words);
   });
   it('of a board too thin says what is left once its bow and cup are out and its faces clean', () => {
-    const { problem: p } = problemFor(
-      [job()],
-      [ash('t', 60, 7, { thickness: typed('3/4'), warp: { bow: { mm: 2 }, cup: { mm: 3 } } })],
-    );
+    const warped = { thickness: typed('3/4'), warp: { bow: { mm: 2 }, cup: { mm: 3 } } };
+    const { problem: p } = problemFor([job()], [ash('t', 60, 7, warped)]);
     const [finding] = shortages(p, solveNow(p, 500));
     // Bow and cup go with the square of the share of the board that a strip takes.
     const left = p.strips.map(({ width, length }) => {

@@ -9,6 +9,7 @@ import {
   type KeyboardEvent,
   type RefObject,
 } from 'react';
+import { beside } from './carried';
 import { useCarrying } from './use-carrying';
 
 /** A strip or slice as something to take hold of. */
@@ -38,12 +39,6 @@ interface Props {
 
 const HOW =
   'Arrow keys go from strip to strip. The space bar takes a strip up, arrow keys carry it, the space bar lays it down, Escape puts it back.';
-
-/** The strip beside one in the direction of a key, or the first or last. */
-const beside = (key: string, at: number, count: number): number | undefined =>
-  ({ ArrowUp: at - 1, ArrowLeft: at - 1, ArrowDown: at + 1, ArrowRight: at + 1, Home: 0, End: count - 1 })[
-    key
-  ];
 
 /**
  * Strips or slices laid over the drawing: chosen by a press, moved by dragging or by keys. They are one stop of the Tab key;

@@ -43,3 +43,9 @@ export function makingWay(row: readonly Lying[], at: number, over: number, uprig
     return between ? -on * (own.size + gap) : 0;
   });
 }
+
+/** The place beside one in the direction of a key, or the first or last, counted from 0; undefined for another key. It may lie before the first or after the last. */
+export const beside = (key: string, at: number, count: number): number | undefined =>
+  ({ ArrowUp: at - 1, ArrowLeft: at - 1, ArrowDown: at + 1, ArrowRight: at + 1, Home: 0, End: count - 1 })[
+    key
+  ];

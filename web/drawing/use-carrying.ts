@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, type RefObject, useEffect, useRef } from 'react';
-import { type Lying, makingWay, placeOver } from './carried';
+import { beside, type Lying, makingWay, placeOver } from './carried';
 import { holdPictures } from './pictures';
 
 interface Carrying<T extends Lying> {
@@ -168,13 +168,7 @@ export function useCarrying<T extends Lying>(props: Carrying<T>) {
     const own = button(id);
     if (from < 0 || !own || !live.current.enabled) return undefined;
     const over = new AbortController();
-    const row = handles.map(({ left, top, width, height, id: each }) => ({
-      id: each,
-      left,
-      top,
-      width,
-      height,
-    }));
+    const row = handles;
     const shown = showing(face.current, row[from], upright);
     carried.current = { id, from, to: from, row, by: row.map(() => 0), shown, over };
     if (shown) own.prepend(shown.inHand);
@@ -258,15 +252,9 @@ export function useCarrying<T extends Lying>(props: Carrying<T>) {
     if (event.key === 'Escape') putBack();
     else if (event.code === 'Space' || event.key === 'Enter') layDown();
     else {
-      const last = current.row.length - 1;
-      const to =
-        { ArrowUp: current.to - 1, ArrowLeft: current.to - 1, Home: 0 }[event.key] ??
-        {
-          ArrowDown: current.to + 1,
-          ArrowRight: current.to + 1,
-          End: last,
-        }[event.key];
-      if (to !== undefined) bring(current, Math.min(last, Math.max(0, to)));
+      const count = current.row.length;
+      const to = beside(event.key, current.to, count);
+      if (to !== undefined) bring(current, Math.min(count - 1, Math.max(0, to)));
     }
     return true;
   };
