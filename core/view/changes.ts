@@ -3,7 +3,7 @@ import { DIMENSIONS, failureWords, GLUE_USES } from '../document';
 import { ALLOWANCE_NAMES, type AllowanceName, ALLOWANCES, type ShopSnapshot, shopAlone } from '../kit';
 import { type AnyField, BASE_FIELDS, roomOf, type Setting, stepTitle } from '../steps';
 import { counted, type Length } from '../units';
-import { speciesName } from '../wood/species';
+import { speciesName } from '../wood/common';
 
 /** One change between two versions of a build, as a sentence in the reader's units. */
 export type ChangeLine = Phrase[];

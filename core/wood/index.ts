@@ -1,5 +1,6 @@
 export * from './elastic';
 export * from './colour';
+export * from './common';
 export * from './css';
 export * from './figure';
 export * from './looks';

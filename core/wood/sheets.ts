@@ -1,3 +1,4 @@
+import { COMMON_NAMES } from './common';
 import type { Species } from './properties';
 
 /** Where the values of sheets and metals come from. */
@@ -16,7 +17,7 @@ const CROSSWISE = { ET: 0.75, ER: 0.06, GLR: 0.02, GLT: 0.065, GRT: 0.02, nuLR: 
 export const MADE_MATERIALS: readonly Species[] = [
   {
     id: 'plywood_birch',
-    common: 'Birch plywood',
+    common: COMMON_NAMES.plywood_birch,
     latin: '',
     group: 'hardwood',
     material: 'plywood',
@@ -40,7 +41,7 @@ export const MADE_MATERIALS: readonly Species[] = [
   },
   {
     id: 'plywood_softwood',
-    common: 'Softwood plywood',
+    common: COMMON_NAMES.plywood_softwood,
     latin: '',
     group: 'softwood',
     material: 'plywood',
@@ -64,7 +65,7 @@ export const MADE_MATERIALS: readonly Species[] = [
   },
   {
     id: 'veneer_lumber',
-    common: 'Laminated veneer lumber',
+    common: COMMON_NAMES.veneer_lumber,
     latin: '',
     group: 'softwood',
     material: 'parallelVeneer',
@@ -85,7 +86,7 @@ export const MADE_MATERIALS: readonly Species[] = [
   },
   {
     id: 'fibreboard',
-    common: 'Fibreboard, medium density',
+    common: COMMON_NAMES.fibreboard,
     latin: '',
     group: 'hardwood',
     material: 'fibreboard',
@@ -108,14 +109,14 @@ export const MADE_MATERIALS: readonly Species[] = [
   },
   ...(
     [
-      ['brass', 'Brass', 8450, 100],
-      ['aluminium', 'Aluminium', 2700, 69],
-      ['steel', 'Steel', 7850, 205],
+      ['brass', 8450, 100],
+      ['aluminium', 2700, 69],
+      ['steel', 7850, 205],
     ] as const
   ).map(
-    ([id, common, densityKgM3, moeGPa]): Species => ({
+    ([id, densityKgM3, moeGPa]): Species => ({
       id,
-      common,
+      common: COMMON_NAMES[id],
       latin: '',
       group: 'metal',
       material: 'metal',

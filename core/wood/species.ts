@@ -1,3 +1,4 @@
+import { COMMON_NAMES } from './common';
 import { LOOKS, type Look, type LookName } from './looks';
 import { MATERIAL_KINDS, type MaterialFacts } from './materials';
 import type { Species } from './properties';
@@ -9,7 +10,9 @@ export const speciesSources: Record<string, string> = data.sources;
 
 /** All woods Junta knows, in alphabetical order of their common names; sheets and metals after them. */
 export const SPECIES: readonly Species[] = [
-  ...(data.species as Species[]).toSorted((a, b) => a.common.localeCompare(b.common)),
+  ...(data.species as (Omit<Species, 'common'> & { id: keyof typeof COMMON_NAMES })[])
+    .map((facts): Species => ({ ...facts, common: COMMON_NAMES[facts.id] }))
+    .toSorted((a, b) => a.common.localeCompare(b.common)),
   ...MADE_MATERIALS,
 ];
 
@@ -23,9 +26,6 @@ export const materialOf = (id: string): MaterialFacts => MATERIAL_KINDS[byId.get
 
 /** Whether a wood grew: not a sheet, nor a metal. */
 export const isSolid = (id: string): boolean => (byId.get(id)?.material ?? 'solid') === 'solid';
-
-/** A wood's common name; the id itself for a wood Junta does not know. */
-export const speciesName = (id: string): string => byId.get(id)?.common ?? id;
 
 const LOOK_OF: Record<string, LookName> = {
   alder_red: 'cherry',

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
   colourDifference,
+  COMMON_NAMES,
   cssColour,
   density,
   findSpecies,
@@ -12,6 +13,7 @@ import {
   okLabToLinear,
   seasonalChange,
   SPECIES,
+  speciesName,
   woodAt,
   type OkLab,
   type Sample,
@@ -26,6 +28,13 @@ describe('reference data of woods', () => {
       expect(Object.keys(species.certainty).length).toBeGreaterThan(2);
       expect(Object.values(LOOKS)).toContain(lookOf(species.id));
     }
+  });
+  it('names each of them, and nothing else; a wood that is not known is called by its id', () => {
+    expect(SPECIES.map(({ id }) => id).toSorted()).toEqual(Object.keys(COMMON_NAMES).toSorted());
+    for (const { id, common } of SPECIES)
+      expect([common.length > 2, speciesName(id)]).toEqual([true, common]);
+    expect(speciesName('bog_oak')).toBe('bog_oak');
+    expect(speciesName('constructor')).toBe('constructor');
   });
   it('coefficients agree with shrinkage by the handbook’s relation C = S/(3000 - 20 S) where the values are its own', () => {
     // Wood Handbook ch. 13: coefficient from shrinkage at 10 % mean moisture; from memory. Group entries and imports differ.

@@ -5,7 +5,8 @@ import { glueUpAt } from '../../core/steps';
 import type { GlueUpWorker } from '../workers/glueup.worker';
 import { today } from './day';
 import { jobActions } from './job';
-import { listener, openJobState, type RootState, store } from './store';
+import { listener } from './listener';
+import { openJobState, type RootState, store } from './store';
 
 const start = (): Remote<GlueUpWorker> =>
   wrap<GlueUpWorker>(new Worker(new URL('../workers/glueup.worker.ts', import.meta.url), { type: 'module' }));

@@ -10,7 +10,8 @@ import type { Display } from '../../core/units';
 import type { Fitting, FittingKindName } from '../../core/steps';
 import { today } from './day';
 import { jobActions } from './job';
-import { listener, openJobState, type RootState, store } from './store';
+import { listener } from './listener';
+import { openJobState, type RootState, store } from './store';
 
 const worker = wrap<PredictWorker>(
   new Worker(new URL('../workers/predict.worker.ts', import.meta.url), { type: 'module' }),

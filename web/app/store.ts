@@ -1,11 +1,12 @@
-import { combineSlices, configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { combineSlices, configureStore, type Middleware } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector, type TypedUseSelectorHook } from 'react-redux';
 import { api } from './api';
 import type { JobState } from './job';
 
-/** Carries what happens beside the store: prediction in its worker, and storing. */
-export const listener = createListenerMiddleware();
+/** What joins the store later and hears every action first; until then actions pass by. */
+let beside: ReturnType<Middleware> | undefined;
+const joining: Middleware = () => (next) => (action) => (beside ? beside(next)(action) : next(action));
 
 /** The open job joins when the first job is opened (open-job.ts): the list of jobs needs none of its code. */
 export const rootReducer = combineSlices(api).withLazyLoadedSlices<{ job: JobState }>();
@@ -14,10 +15,13 @@ export const store = configureStore({
   reducer: rootReducer,
   // Builds and outlooks are plain data by their types; walking them on every action would cost more than the action.
   middleware: (defaults) =>
-    defaults({ serializableCheck: false, immutableCheck: false })
-      .prepend(listener.middleware)
-      .concat(api.middleware),
+    defaults({ serializableCheck: false, immutableCheck: false }).prepend(joining).concat(api.middleware),
 });
+
+/** Lets a middleware join that the first screens do without. */
+export function joinStore(middleware: Middleware): void {
+  beside = middleware(store);
+}
 
 // Coming back to a tab reads again what other tabs may have changed.
 setupListeners(store.dispatch);

@@ -15,7 +15,8 @@ import {
   settleConflict,
   standing,
 } from './outbox';
-import { listener, openJobState, type RootState, store } from './store';
+import { listener } from './listener';
+import { openJobState, type RootState, store } from './store';
 
 /** Pause between looks for other tabs' changes, ms: where the server tells of them, one now and then is enough. */
 const LOOK_MS = 1500;

@@ -1,5 +1,6 @@
 import { cssColour } from '../../core/wood/css';
-import { lookOf, speciesName } from '../../core/wood/species';
+import { speciesName } from '../../core/wood/common';
+import { lookOf } from '../../core/wood/species';
 
 /** The colour of a wood: early wood with a band of late wood. */
 export function Swatch({ species, size = 14 }: { species: string; size?: number }) {

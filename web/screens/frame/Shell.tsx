@@ -6,15 +6,16 @@ import type { Display } from '../../../core/units';
 import { ADDRESSES } from '../../app/addresses';
 import { problemText, useKitQuery } from '../../app/api';
 import '../../app/keeping';
-import { changeKit } from '../../app/kit';
 import { useReach } from '../../app/outbox-view';
 import { currentShop, isShopless } from '../../app/shop-choice';
-import { Toggle } from '../../parts/Toggle';
 import { DropDown } from '../../parts/DropDown';
 import { Skips } from '../../parts/layout';
+import { lazily } from '../../parts/lazily';
 import { Bell } from './Bell';
 import { FirstUse, useFirstUse } from './FirstUse';
 import { Waiting } from './Waiting';
+
+const UnitsFields = lazily(() => import('./UnitsFields'), 'UnitsFields');
 
 const NAV = [
   ['/today', 'Today'],
@@ -207,37 +208,5 @@ function UnitsChoice() {
     >
       {() => <UnitsFields display={display} />}
     </DropDown>
-  );
-}
-
-function UnitsFields({ display }: { display: Display }) {
-  const set = (change: Partial<Display>) =>
-    changeKit((shop) => ({ ...shop, display: { ...shop.display, ...change } }));
-  return (
-    <>
-      <Toggle
-        label="The shop measures in"
-        value={display.system}
-        onChange={(system) => set({ system })}
-        options={[
-          { value: 'inch', label: 'inches' },
-          { value: 'mm', label: 'millimetres' },
-        ]}
-      />
-      {display.system === 'inch' && (
-        <Toggle
-          label="Shown to"
-          value={String(display.fraction)}
-          onChange={(fraction) => set({ fraction: Number(fraction) as Display['fraction'] })}
-          options={[16, 32, 64]
-            .map((f) => ({ value: String(f), label: `1/${f}` }))
-            .concat({ value: '0', label: 'decimal' })}
-        />
-      )}
-      <p className="text-graphite max-w-60 text-[13px]">
-        Areas, volumes, masses and temperatures go along. What was typed in the other system comes back as
-        typed.
-      </p>
-    </>
   );
 }

@@ -6,7 +6,7 @@ import type { ShopSnapshot } from '../../../core/kit';
 import { run } from '../../../core/run';
 import { counted, type Length } from '../../../core/units';
 import { another, onePart, type OtherSizes } from '../../../core/view';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { problemText, useNewJobMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { newId } from '../../app/ids';

@@ -16,7 +16,7 @@ import { run } from '../../../core/run';
 import type { BuildDocument } from '../../../core/document';
 import type { Timeline } from '../../../core/steps';
 import { counted, type Display, lengthText, minutesText, moneyText } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { problemText, useJobQuery, useKitQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { useKitChange } from '../../app/use-kit-change';

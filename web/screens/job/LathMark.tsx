@@ -168,7 +168,7 @@ export function MarkView({
       aria-label={markName(build, step, { seen, before, findings, display })}
       aria-current={chosen ? 'step' : undefined}
       data-step={step.id}
-      className="drawn hover:bg-chalk/5 absolute snap-start rounded-sm text-left"
+      className="drawn hover:bg-chalk/5 absolute rounded-sm text-left"
       style={{ left: x - 6, top: 0, width: room, height: TOP + HEIGHT + 24 }}
       title={
         serious.length ? `${serious.length} ${serious.length === 1 ? 'finding' : 'findings'}` : undefined

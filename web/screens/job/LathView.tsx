@@ -68,14 +68,10 @@ export function LathView({
       {pin !== undefined && <FixedPin x={pin} />}
       <div
         ref={box}
-        className={`group/lath relative overflow-x-auto overflow-y-hidden ${pin === undefined ? '' : 'snap-x snap-mandatory'}`}
-        style={{
-          height: TOP + HEIGHT + (width > room ? 36 : 24),
-          marginTop: 2,
-          scrollPaddingLeft: pin === undefined ? undefined : pin - 6,
-        }}
+        className="group/lath relative overflow-x-auto overflow-y-hidden"
+        style={{ height: TOP + HEIGHT + (width > room ? 36 : 24), marginTop: 2 }}
         data-testid="lath"
-        onScroll={slid}
+        {...slid}
       >
         <svg width={width} height={TOP + HEIGHT + 4} className="absolute inset-0" aria-hidden>
           <rect

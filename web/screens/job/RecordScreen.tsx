@@ -13,7 +13,7 @@ import type { Fact, Laid, Timeline } from '../../../core/steps';
 import { stepTitle } from '../../../core/steps';
 import { type Display, lengthText, minutesText, moneyText, temperatureText } from '../../../core/units';
 import { careOf, settingSheet } from '../../../core/view';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { problemText, useJobQuery, useJobsQuery, useKitQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { useNotes } from '../../app/notes';

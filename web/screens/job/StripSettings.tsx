@@ -3,7 +3,7 @@ import type { StepOutlook } from '../../../core/review';
 import { assemblyOf } from '../../../core/steps';
 import { boardsForStrip, stripFromBoard } from '../../../core/stock';
 import { stripOrder } from '../../../core/view';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { jobActions } from '../../app/job';

@@ -6,7 +6,7 @@ import { MOST_TAG, MOST_TAGS } from '../../../contract/bounds';
 import { DIMENSIONS, JOB_STATES, type JobState } from '../../../core/document';
 import { readTags, stateOf } from '../../../core/view/joblist';
 import { counted } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { problemText, useJobQuery, useNewJobMutation, usePlaceJobMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { newId } from '../../app/ids';

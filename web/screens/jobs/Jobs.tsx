@@ -12,7 +12,7 @@ import {
   NO_QUERY,
 } from '../../../core/view/joblist';
 import { counted } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { problemText, useJobsQuery, usePlaceJobMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';

@@ -4,7 +4,7 @@ import type { RackBoard } from '../../../contract/board';
 import { SOLD_AS } from '../../../core/document';
 import { type RackQuestion, rackSums, searchRack } from '../../../core/stock';
 import { parseLength } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import {
   problemText,
   useAddBoardsMutation,

@@ -10,7 +10,7 @@ import {
   type RackQuestion,
 } from '../../../core/stock';
 import { counted, lengthText, moneyText, woodText } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { useKitQuery } from '../../app/api';
 import { today } from '../../app/day';
 import { useDisplay } from '../../app/display';

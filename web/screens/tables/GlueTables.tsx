@@ -9,7 +9,8 @@ import {
 } from '../../../core/kit';
 import { dialled, forceText, minutesText, pressureText, temperatureText } from '../../../core/units';
 import { elasticOf, ELASTIC_SOURCE } from '../../../core/wood/elastic';
-import { SPECIES, speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
+import { SPECIES } from '../../../core/wood/species';
 import { useDisplay } from '../../app/display';
 import { DataTable } from '../../parts/DataTable';
 

@@ -6,7 +6,7 @@ import { useEffect } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { layAnswer, planOf, settingsOf, setUpList, type SetUp, type BoardLayout } from '../../../core/stock';
 import { lengthText, type Display } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { problemText, useJobQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { Letterhead } from '../../parts/Letterhead';

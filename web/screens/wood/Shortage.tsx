@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import { boardsBought, type Purchase } from '../../../core/stock';
 import { counted, lengthText, moneyText, woodText } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { problemText, useAddBoardsMutation } from '../../app/api';
 import { useWriteOnce } from '../../app/write-once';
 import { FixButton } from '../../parts/FixButton';

@@ -9,7 +9,7 @@ import {
 } from '../../../core/document';
 import { type Plan, settingsOf, swapStrips } from '../../../core/stock';
 import { lengthText } from '../../../core/units';
-import { speciesName } from '../../../core/wood/species';
+import { speciesName } from '../../../core/wood/common';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
