@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import {
   type BuildDocument,
   type Check,
@@ -139,7 +140,7 @@ export const CHECKS: Record<CheckKind, CheckRoom> = {
       const [least, most] = [Math.min(...values), Math.max(...values)];
       // Opposite corners that differ together are wind; what else differs is taper.
       const wind = Math.abs(values[0] + values[2] - values[1] - values[3]) / 2;
-      const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+      const mean = sumOf(values) / values.length;
       return {
         verdict: graded(most - least, build.shop.noticeableStep.mm),
         words: [

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import type { Step, WorkSpell } from '../document';
 
 /** Longer than this no hand is at one thing without a break: a stretch that was never ended counts so long, ms. */
@@ -11,7 +12,7 @@ const lasting = ({ from, to }: WorkSpell, now: number): number => {
 
 /** How long hands were on a step, ms, up to a moment. A stretch that was forgotten counts for half a day at most. */
 export const handsOn = ({ work = [] }: Pick<Step, 'work'>, now: number): number =>
-  work.reduce((sum, spell) => sum + lasting(spell, now), 0);
+  sumOf(work, (spell) => lasting(spell, now));
 
 /** Whether hands are on a step. */
 export const isRunning = ({ work = [], done }: Pick<Step, 'work' | 'done'>): boolean =>

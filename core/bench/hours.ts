@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { DateTime } from 'luxon';
 import type { WorkHours } from '../kit';
 
@@ -24,7 +25,7 @@ type Hours = Pick<WorkHours, 'days' | 'from' | 'to'>;
 /** Stretches that touch or overlap, as one each, in their order. */
 function joined(spans: readonly Span[]): Span[] {
   const out: Span[] = [];
-  for (const span of spans.toSorted((a, b) => a.from - b.from)) {
+  for (const span of spans.toSorted(rising((a) => a.from))) {
     const last = out.at(-1);
     if (last && span.from <= last.to) last.to = Math.max(last.to, span.to);
     else out.push({ ...span });
@@ -48,7 +49,7 @@ export function* workingSpans(from: number, hours: readonly Hours[], zone: strin
 
 /** What is left of stretches when busy ones are taken out. */
 function* freeSpans(spans: Iterable<Span>, busy: readonly Span[]): Generator<Span> {
-  const sorted = busy.toSorted((a, b) => a.from - b.from);
+  const sorted = busy.toSorted(rising((a) => a.from));
   for (const span of spans) {
     let start = span.from;
     for (const taken of sorted) {

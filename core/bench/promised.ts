@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { DateTime } from 'luxon';
 import type { BuildDocument } from '../document';
 import type { ScheduledTask } from './schedule';
@@ -34,5 +35,5 @@ export function promisedOf(
         ? [{ job: id, promised, ready, spareDays: day(promised).diff(day(readyOn), 'days').days }]
         : [];
     })
-    .toSorted((a, b) => a.spareDays - b.spareDays);
+    .toSorted(rising((a) => a.spareDays));
 }

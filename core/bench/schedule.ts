@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type Person, presentFor, type WorkHours } from '../kit';
 import { placeWork, type Span } from './hours';
 import type { Task } from './tasks';
@@ -47,7 +48,7 @@ function whenFree(
         return true;
       }
       return Object.entries(wants).some(([set, count]) => {
-        const used = now.reduce((sum, each) => sum + (each.clamps[set] ?? 0), 0);
+        const used = sumOf(now, (each) => each.clamps[set] ?? 0);
         // More than the rack has at all is a finding of the plan; it does not stop the calendar for ever.
         const over = used > 0 && used + count > (room.clamps[set] ?? 0);
         if (over) why = 'clamps';

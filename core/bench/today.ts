@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { type BuildDocument, gistOf, jobState, type Phrase } from '../document';
 import {
   climateOf,
@@ -71,7 +72,7 @@ export function todayOf(jobs: readonly CalendarJob[], now: number, room: ShopRoo
   const inOrder = tasks.toSorted((a, b) => a.from - b.from || a.to - b.to);
   const seen = new Set<string>();
   return {
-    waiting: tasks.filter(({ began }) => began !== undefined).toSorted((a, b) => a.to - b.to),
+    waiting: tasks.filter(({ began }) => began !== undefined).toSorted(rising((a) => a.to)),
     next: inOrder.filter(({ job, kind }) => {
       if (kind !== 'work' || seen.has(job)) return false;
       seen.add(job);
@@ -81,7 +82,7 @@ export function todayOf(jobs: readonly CalendarJob[], now: number, room: ShopRoo
       toBuy(build, timeline).map((held) => ({ job: id, what: missingWords(held, build.shop) })),
     ),
     promised: promisedOf(jobs, tasks, room.zone),
-    late: played.flatMap((job) => lateIn(job, now)).toSorted((a, b) => a.begin - b.begin),
+    late: played.flatMap((job) => lateIn(job, now)).toSorted(rising((a) => a.begin)),
   };
 }
 

@@ -27,7 +27,7 @@ import {
   type TimelineStep,
   type ToSet,
 } from '../steps';
-import { counted } from '../units';
+import { counted, rising } from '../units';
 import { checkPlace, type CheckResult, checksAt, judged } from './checks';
 import { type Task, tasksOf } from './tasks';
 
@@ -195,7 +195,7 @@ function gatesBefore(step: Step, build: BuildDocument, tasks: readonly Task[]): 
           : [],
       ),
     )
-    .toSorted((a, b) => a.until - b.until);
+    .toSorted(rising((a) => a.until));
 }
 
 /** The steps whose outputs a step takes; through a step that is left out, those before it. */

@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { applyEdit } from '../edit';
 import { type BuildDocument, type Edit, isRefused, type Phrase } from '../document';
 import { type AidProblem, type GlueUp, glueUpsOf, layAids } from '../glueup';
@@ -106,7 +107,7 @@ export function findClearings(
   const glueUps = glueUpsOf(build, before).filter((glueUp) => concerned(build, before, glueUp));
   const ways: Record<WishName, Way[]> = {
     place: placeWays(step, feature, list),
-    boards: glueUps.flatMap((glueUp) => boardWays(build, glueUp, list)).toSorted((a, b) => a.size - b.size),
+    boards: glueUps.flatMap((glueUp) => boardWays(build, glueUp, list)).toSorted(rising((a) => a.size)),
     aids: glueUps.flatMap((glueUp) => aidWays(glueUp, layAids(build, before, glueUp))),
   };
   let trials = 1;
@@ -127,7 +128,7 @@ export function findClearings(
   };
   const cleared = (trial: Trial) => trial.stands.words.length === 0;
   const nearest = (list: readonly Trial[]) =>
-    list.toSorted((a, b) => short(a.stands) - short(b.stands)).slice(0, TOGETHER);
+    list.toSorted(rising((a) => short(a.stands))).slice(0, TOGETHER);
   /** All that one wish gives: each way by itself, and two of them together where none by itself clears. */
   const givenBy = (wish: WishName): Trial[] => {
     const single = until(

@@ -1,7 +1,7 @@
 import type { BuildDocument, Edit, GluePlan, Phrase } from '../document';
 import { AID_COVER, type AidLayout, type GlueUp } from '../glueup';
 import type { Feature, FeatureStep } from '../steps';
-import { roundUpToStep } from '../units';
+import { roundUpToStep, upwards } from '../units';
 import type { WishName } from './wishes';
 
 /** One change that may make an opening and the aids clear each other. */
@@ -23,7 +23,7 @@ export function distances(shorts: readonly number[], limitMm: number, stepMm: nu
   const just = shorts.map((mm) => roundUpToStep(Math.max(mm, stepMm), stepMm));
   return [...new Set([...just, ...even].map((mm) => Math.round(mm * 1e4) / 1e4))]
     .filter((mm) => mm > 0 && mm <= limitMm + 1e-9)
-    .toSorted((a, b) => a - b);
+    .toSorted(upwards);
 }
 
 /** The opening moved across, either way. */

@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../units';
 import {
   type BoardStock,
   type BuildDocument,
@@ -91,8 +92,8 @@ export function costOf(build: BuildDocument, timeline: Timeline, kit: ShopSnapsh
     outsideLine(step, entry, { build, add, unpriced, times });
   }
   const order = (line: CostLine) => COST_GROUP_NAMES.indexOf(line.group);
-  lines.sort((a, b) => order(a) - order(b));
-  const sum = (of: 'plannedMinor' | 'realMinor') => lines.reduce((total, line) => total + line[of], 0);
+  lines.sort(rising((a) => order(a)));
+  const sum = (of: 'plannedMinor' | 'realMinor') => sumOf(lines, (line) => line[of]);
   const [target] = build.targets;
   return {
     currency,
@@ -176,7 +177,7 @@ function keptShare(build: BuildDocument, board: BoardStock): number {
   const whole = boardVolume(board);
   if (!(whole > 0)) return 0;
   try {
-    return offcutBoards(board, build).reduce((sum, offcut) => sum + boardVolume(offcut), 0) / whole;
+    return sumOf(offcutBoards(board, build), (offcut) => boardVolume(offcut)) / whole;
   } catch (error) {
     if (error instanceof Refusal) return 0;
     throw error;
@@ -280,7 +281,7 @@ export function metresOf(
   const machine = machineOfStep(step, build);
   const passes = machine && passCount(step, entry, build);
   if (!machine || !passes || machineFacts(machine).away) return undefined;
-  const length = entry.entered.reduce((sum, { blank }) => sum + extents(blank)[0], 0);
+  const length = sumOf(entry.entered, ({ blank }) => extents(blank)[0]);
   return { tool: machine.id, metres: (passes * length) / MM_PER_M };
 }
 
@@ -329,7 +330,7 @@ function handLines(
     ...spell,
     minutes: handsOn({ work: [spell] }, Date.parse(spell.to ?? spell.from) || 0) / 60_000,
   }));
-  const real = spells.reduce((sum, spell) => sum + spell.minutes, 0);
+  const real = sumOf(spells, (spell) => spell.minutes);
   if (minutes <= 0 && real <= 0) return;
   const words = stepTitle(build, step);
   const amount = { is: 'minutes' as const, planned: minutes, ...(real > 0 ? { real } : {}) };
@@ -337,9 +338,9 @@ function handLines(
   if (hour === undefined && spells.every(({ who }) => personHour(kit, rates, who) === undefined))
     unpriced.add('hands by the hour');
   else {
-    const paid = spells.reduce(
-      (sum, spell) => sum + (spell.minutes / MINUTES_PER_HOUR) * (personHour(kit, rates, spell.who) ?? 0),
-      0,
+    const paid = sumOf(
+      spells,
+      (spell) => (spell.minutes / MINUTES_PER_HOUR) * (personHour(kit, rates, spell.who) ?? 0),
     );
     add({ group: 'hands', words, step: step.id, amount }, (minutes / MINUTES_PER_HOUR) * (hour ?? 0), paid);
   }

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import type { BuildDocument } from '../document';
 import type { ShopSnapshot } from '../kit';
 import { run } from '../run';
@@ -66,8 +67,8 @@ export function groupSums(made: readonly MadeCost[]): ({ group: CostGroup } & Ag
       : [
           {
             group,
-            plannedMinor: own.reduce((sum, each) => sum + each.plannedMinor, 0),
-            realMinor: own.reduce((sum, each) => sum + each.realMinor, 0),
+            plannedMinor: sumOf(own, (each) => each.plannedMinor),
+            realMinor: sumOf(own, (each) => each.realMinor),
           },
         ];
   });

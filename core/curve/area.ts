@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type Loop, type Region, sidesOf, STRAIGHT } from './corner';
 
 /** Area, and first moments about the axes: the integrals of 1, x and y. mm2 and mm3. */
@@ -64,7 +65,6 @@ export function areaOf(region: Region): number {
 
 /** Length of an outline, mm. */
 export const lengthOf = (loop: Loop): number =>
-  sidesOf(loop).reduce(
-    (sum, { a, b, arc }) => sum + (arc ? arc.r * Math.abs(arc.sweep) : Math.hypot(b.x - a.x, b.y - a.y)),
-    0,
+  sumOf(sidesOf(loop), ({ a, b, arc }) =>
+    arc ? arc.r * Math.abs(arc.sweep) : Math.hypot(b.x - a.x, b.y - a.y),
   );

@@ -1,3 +1,4 @@
+import { upwards } from '../units';
 import {
   alongArc,
   type Arc,
@@ -27,7 +28,7 @@ function crossings({ arc }: Side, a: number, b: number, d: number): number[] {
   return [axis - half, axis + half]
     .map((angle) => alongArc(arc, angle))
     .filter((t) => t > 1e-12 && t < 1 - 1e-12)
-    .sort((t, s) => t - s);
+    .sort(upwards);
 }
 
 /** The part of a side from one place to another, as the corner it begins with. */
@@ -157,7 +158,7 @@ function underArc(arc: Arc, { x0, x1, y0, y1 }: Box2): number {
     put(angle);
     put(-angle);
   }
-  stops.sort((t, u) => t - u);
+  stops.sort(upwards);
   let area = 0;
   for (let i = 0; i + 1 < stops.length; i++) {
     const [a, b] = [from + stops[i] * sweep, from + stops[i + 1] * sweep];

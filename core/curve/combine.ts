@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { areaOf } from './area';
 import {
   alongArc,
@@ -106,7 +107,7 @@ function cutAt(sides: readonly Side[], others: readonly Side[], own: boolean): [
             Math.hypot(at.x - side.a.x, at.y - side.a.y) >= ONE &&
             Math.hypot(at.x - side.b.x, at.y - side.b.y) >= ONE,
         )
-        .sort((a, b) => a.t - b.t);
+        .sort(rising((a) => a.t));
       const stops = [{ t: 0, at: side.a }, ...inner, { t: 1, at: side.b }];
       return stops
         .slice(1)

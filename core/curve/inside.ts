@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type Point, type Region, type Side, sidesOf } from './corner';
 
 /** How often sides of closed outlines go round a point; what lies within 1e-12 of them may count either way. */
@@ -21,4 +22,4 @@ export function windingOf(sides: readonly Side[], p: Point): number {
 
 /** Whether a point lies in a region. */
 export const isInside = (region: Region, p: Point): boolean =>
-  region.reduce((turns, loop) => turns + windingOf(sidesOf(loop), p), 0) > 0;
+  sumOf(region, (loop) => windingOf(sidesOf(loop), p)) > 0;

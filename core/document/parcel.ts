@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { TOUCH_MM } from './board';
 
 /** A stretch of one axis: a part that is kept, what the blade takes, or what is left over. */
@@ -68,7 +69,7 @@ export function sectionsOf<P extends Place>(
   places: readonly P[],
 ): { ok: true; sections: Section<P>[] } | { ok: false; between: [P, P] } {
   const sections: { from: number; to: number; places: P[] }[] = [];
-  for (const place of places.toSorted((a, b) => a.x - b.x)) {
+  for (const place of places.toSorted(rising((a) => a.x))) {
     const last = sections.at(-1);
     const to = place.x + place.length;
     if (last && place.x < last.to - TOUCH_MM) {
@@ -79,7 +80,7 @@ export function sectionsOf<P extends Place>(
   const out: Section<P>[] = [];
   for (const section of sections) {
     const lanes: P[][] = [];
-    for (const place of section.places.toSorted((a, b) => a.y - b.y)) {
+    for (const place of section.places.toSorted(rising((a) => a.y))) {
       const beside = lanes.at(-1)?.[0];
       if (!beside || place.y >= beside.y + beside.width - TOUCH_MM) lanes.push([place]);
       else if (sameRectangle(place, beside)) lanes[lanes.length - 1].push(place);

@@ -1,3 +1,4 @@
+import { upwards } from '../units';
 import type { PartRule, ShiftRule, TurnRule } from './parts';
 
 /** Whether a rule takes a part, counted from 1, its exceptions included. */
@@ -19,7 +20,7 @@ export function shiftOf(rule: ShiftRule, part: number): number {
 export function flipPart<R extends PartRule>(rule: R, part: number): R {
   const except = rule.except.includes(part)
     ? rule.except.filter((p) => p !== part)
-    : [...rule.except, part].sort((a, b) => a - b);
+    : [...rule.except, part].sort(upwards);
   return { ...rule, except };
 }
 

@@ -1,3 +1,4 @@
+import { falling } from '../units';
 import {
   type BuildDocument,
   cameThrough,
@@ -42,7 +43,7 @@ const renamed = (names: ReadonlyMap<string, string>, piece: string): string => {
   if (whole !== undefined) return whole;
   const from = [...names.keys()]
     .filter((each) => piece.startsWith(`${each}.`))
-    .toSorted((a, b) => b.length - a.length)[0];
+    .toSorted(falling((a) => a.length))[0];
   return from === undefined ? piece : `${names.get(from)}${piece.slice(from.length)}`;
 };
 

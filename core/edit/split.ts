@@ -20,7 +20,7 @@ import {
   trimAfter,
   turnedHow,
 } from '../steps';
-import { roundUpToStep } from '../units';
+import { roundUpToStep, upwards } from '../units';
 import { freshIds } from './ids';
 
 /** Parts of a glue-up with the turns of its rule written on each, so that they can be dealt to several glue-ups. */
@@ -118,7 +118,7 @@ export function splitGlue(build: BuildDocument, stepId: string, split: Split): B
     step,
     slots.map(({ id }) => id),
   );
-  const at = [...new Set(split.joints)].filter((j) => j > 0 && j < parts.length).toSorted((a, b) => a - b);
+  const at = [...new Set(split.joints)].filter((j) => j > 0 && j < parts.length).toSorted(upwards);
   if (at.length === 0) return build;
   const fresh = freshIds(build);
   const flatten = flattenAfter(build, step);

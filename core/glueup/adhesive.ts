@@ -14,7 +14,7 @@ import {
   WATER_CLASSES,
   type WaterClass,
 } from '../kit';
-import { counted } from '../units';
+import { counted, rising } from '../units';
 import { findSpecies, lookOf, materialOf, speciesName } from '../wood';
 import type { GlueUp } from './glueup';
 import { crewOf } from './pace';
@@ -138,7 +138,7 @@ export function judgeBottle(
 export function judgeShelf(uses: readonly GlueUse[], shop: ShopSnapshot, seen: GlueUpSeen): JudgedBottle[] {
   return adhesivesOf(shop)
     .map((bottle) => judgeBottle(bottle, uses, shop, seen))
-    .toSorted((a, b) => a.against.length - b.against.length);
+    .toSorted(rising((a) => a.against.length));
 }
 
 /** Glue for one glue-up, all its blanks. */

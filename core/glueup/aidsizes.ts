@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import type { AidKind, BitKind, Need, SupplyKind, Work } from '../kit';
 
 /** The hole an aid needs, mm: along the joint, into each strip, and through the thickness. Usual sizes (common practice). */
@@ -50,7 +51,7 @@ export function aidNeeds({
 }): Need[] {
   if (kind === 'none' || kind === 'cauls' || !size || aids.length === 0) return [];
   const { kind: supply, work, drill } = AID_SUPPLY[kind];
-  const amount = kind === 'splines' ? aids.reduce((sum, { along }) => sum + along, 0) / 1000 : aids.length;
+  const amount = kind === 'splines' ? sumOf(aids, ({ along }) => along) / 1000 : aids.length;
   return [
     { what: 'supply', kind: supply, size: size.trade, amount },
     ...(work ? [{ what: 'machine' as const, work }] : []),

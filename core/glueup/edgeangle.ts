@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type BuildDocument, type EdgePairing, makersOf, sawIdOf, type Step } from '../document';
 import { gluingOf } from '../kit';
 import { machineOfStep, roomOf } from '../steps';
@@ -71,7 +72,7 @@ export function edgeAngles(build: BuildDocument, glueUp: GlueUp): EdgeAngles | u
     tool: tool.name,
     errorDeg,
     joints,
-    totalDeg: joints.reduce((sum, { deg }) => sum + deg, 0),
+    totalDeg: sumOf(joints, ({ deg }) => deg),
     hollowMm: hollowOfTurns(
       glueUp.courses.map(({ from: a, to: b }) => b - a),
       joints.map(({ deg }) => deg),

@@ -1,3 +1,4 @@
+import { falling, sumOf, upwards } from '../units';
 import { type BuildDocument, DIMENSIONS } from '../document';
 import {
   type Axis,
@@ -75,7 +76,7 @@ export interface GlueUp {
 const SAME = 0.05;
 
 const midOf = ({ vertices }: Cell): Vec3 =>
-  [0, 1, 2].map((a) => vertices.reduce((sum, v) => sum + v[a], 0) / vertices.length) as unknown as Vec3;
+  [0, 1, 2].map((a) => sumOf(vertices, (v) => v[a]) / vertices.length) as unknown as Vec3;
 
 /**
  * Which part each cell of a glued blank belongs to, by the order of the lay-up: slices of one panel share their cells'
@@ -86,7 +87,7 @@ export function ownersOf(entry: TimelineStep): number[] {
   const blank = entry.pieces[0].blank;
   const works = new Map(entry.entered.map((piece) => [piece.id, piece.blank.cells.length] as const));
   const counts = laid.map(({ piece }) => works.get(piece) ?? 0);
-  if (counts.reduce((sum, n) => sum + n, 0) === blank.cells.length)
+  if (sumOf(counts) === blank.cells.length)
     return counts.flatMap((n, i) => Array.from({ length: n }, () => i));
   return blank.cells.map((cell) => {
     const mid = midOf(cell);
@@ -118,7 +119,7 @@ function woodOf(cells: readonly Cell[], axes: GlueUp['axes']): Pick<Course, 'spe
     const along = [0, 1, 2].map((a) => (cell.toLog[a] * log[0] + cell.toLog[4 + a] * log[1]) / radius);
     across += size * (Math.abs(along[axes.press]) > Math.abs(along[axes.depth]) ? 1 : -1);
   }
-  const species = [...share].toSorted((a, b) => b[1] - a[1])[0]?.[0] ?? '';
+  const species = [...share].toSorted(falling((a) => a[1]))[0]?.[0] ?? '';
   const greatest = Math.max(...towards);
   const grain =
     towards[axes.run] === greatest ? 'along' : towards[axes.depth] === greatest ? 'upright' : 'across';
@@ -138,7 +139,7 @@ function coursesOf(entry: TimelineStep, cells: Cell[][], axes: GlueUp['axes']): 
   }
   const courses = groups.map(
     (group): Course => ({
-      parts: group.map(({ i }) => i + 1).toSorted((a, b) => a - b),
+      parts: group.map(({ i }) => i + 1).toSorted(upwards),
       pieces: group.map(({ part }) => part.piece),
       from: Math.min(...group.map(({ part }) => part.min[axes.press])),
       to: Math.max(...group.map(({ part }) => part.max[axes.press])),
@@ -171,7 +172,7 @@ function linesOf(blank: Blank, owner: readonly number[], courses: readonly Cours
     sides[side] += area;
     const [ca, cb] = [courseOf.get(owner[a]) ?? 0, courseOf.get(owner[b]) ?? 0];
     if (ca === cb) {
-      ends.add([owner[a], owner[b]].toSorted((x, y) => x - y).join());
+      ends.add([owner[a], owner[b]].toSorted(upwards).join());
       if (Math.abs(normal[axes.press]) > 0.5) askew = true;
       continue;
     }

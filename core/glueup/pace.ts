@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../units';
 import type { PaceAct } from '../document';
 import {
   adhesiveFacts,
@@ -119,7 +120,10 @@ function measure(acts: readonly Act[], times: GlueTimes | undefined) {
   const end = (act: Act) => act.at + act.minutes;
   const totalMin = acts.length > 0 ? end(acts[acts.length - 1]) : 0;
   const sum = (...kinds: PaceAct[]) =>
-    acts.filter(({ act }) => kinds.includes(act)).reduce((total, { minutes }) => total + minutes, 0);
+    sumOf(
+      acts.filter(({ act }) => kinds.includes(act)),
+      ({ minutes }) => minutes,
+    );
   let openUsedMin = 0;
   let closedUsedMin = 0;
   for (const spread of acts.filter(({ act }) => act === 'spread')) {
@@ -193,7 +197,7 @@ function waysOut(
   const out: PaceWay[] = [];
   if (crew.hands === 1)
     out.push({ kind: 'hands', words: 'A second pair of hands', share: worst({ hands: 2 }, times) });
-  const fastest = APPLICATORS.toSorted((a, b) => a.minPerM - b.minPerM)[0];
+  const fastest = APPLICATORS.toSorted(rising((a) => a.minPerM))[0];
   if (fastest.id !== crew.applicator)
     out.push({
       kind: 'applicator',
@@ -223,5 +227,5 @@ function waysOut(
       share: worst({}, glueTimes(facts, { ...climate, temperatureC: cooler })),
       celsius: cooler,
     });
-  return out.filter(({ share }) => share < now - 1e-9).toSorted((a, b) => a.share - b.share);
+  return out.filter(({ share }) => share < now - 1e-9).toSorted(rising((a) => a.share));
 }

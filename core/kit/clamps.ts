@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import type { Length } from '../units';
 import data from './clamps.data.json';
 
@@ -60,5 +61,5 @@ export function pickClamps(
     picks.push({ set, count: take });
     left -= take;
   }
-  return { picks, missing: Math.max(0, left), longEnough: fit.reduce((sum, set) => sum + set.count, 0) };
+  return { picks, missing: Math.max(0, left), longEnough: sumOf(fit, (set) => set.count) };
 }

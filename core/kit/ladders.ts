@@ -1,3 +1,4 @@
+import { upwards } from '../units';
 /** How a face came to be as it is, before it is sanded. */
 export type LadderAfter = 'planed' | 'handPlaned' | 'sanded' | 'routed' | 'sawn' | 'endGrain';
 
@@ -52,9 +53,7 @@ const GRAIN: Readonly<Record<number, number>> = {
   1000: 18.3,
 };
 /** The P grits there are, coarse to fine. */
-export const GRITS = Object.keys(GRAIN)
-  .map(Number)
-  .toSorted((a, b) => a - b);
+export const GRITS = Object.keys(GRAIN).map(Number).toSorted(upwards);
 
 /** Mean grain of a P grit, mm; of one between two, as of the coarser. */
 export const grainMm = (grit: number): number =>

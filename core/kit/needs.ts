@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { BIT_KINDS, type BitKind } from './bits';
 import type { ShopSnapshot } from './kit';
 import { machinesThat, type Work, WORKS } from './machines';
@@ -48,7 +49,7 @@ export function held(need: Need, shop: ShopSnapshot): Held {
       const own = shop.supplies.filter(
         ({ kind, size }) => kind === need.kind && (!need.size || !size || size === need.size),
       );
-      const have = own.reduce((sum, { onHand }) => sum + onHand, 0);
+      const have = sumOf(own, ({ onHand }) => onHand);
       const short = need.amount === undefined ? (have > 0 ? 0 : 1) : Math.max(0, need.amount - have);
       const priced = own.find(({ priceMinor, currency }) => priceMinor !== undefined && currency);
       return {

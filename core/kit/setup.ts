@@ -1,4 +1,4 @@
-import { type Length, type LengthSystem, DEFAULT_DISPLAY } from '../units';
+import { type Length, type LengthSystem, DEFAULT_DISPLAY, sumOf } from '../units';
 import { clampKind, type ClampSet } from './clamps';
 import { clampsAlike, DEFAULT_ADHESIVES, DEFAULT_CLAMPS, defaultShop } from './defaults';
 import type { ShopSnapshot } from './kit';
@@ -139,6 +139,6 @@ export function shopFrom(told: SetUp): ShopSnapshot {
 export const SKIPPED = {
   saws: `Skipped: a small shop’s usual saws are entered, ${defaultShop('').saws.length} of them.`,
   machines: `Skipped: a small shop’s usual machines are entered, ${defaultShop('').machines.length} of them.`,
-  clamps: `Skipped: until you enter yours, Junta plans with ${DEFAULT_CLAMPS.reduce((n, { count }) => n + count, 0)} clamps of a small shop.`,
+  clamps: `Skipped: until you enter yours, Junta plans with ${sumOf(DEFAULT_CLAMPS, ({ count }) => count)} clamps of a small shop.`,
   glues: `Skipped: until you enter yours, Junta plans with ${DEFAULT_ADHESIVES.length} bottles of a small shop.`,
 } as const;

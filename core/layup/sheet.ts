@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import type { BuildDocument } from '../document';
 import { planClamps } from '../glueup';
 import { layAids } from '../glueup/aids';
@@ -122,7 +123,7 @@ export function glueSheets(build: BuildDocument, timeline: Timeline): GlueSheet[
       const size = [0, 1, 2].map((a) => laid.max[a] - laid.min[a]) as unknown as Vec3;
       const inside = blank.cells.filter(({ vertices }) =>
         [0, 1, 2].every((a) => {
-          const mid = vertices.reduce((sum, w) => sum + w[a], 0) / vertices.length;
+          const mid = sumOf(vertices, (w) => w[a]) / vertices.length;
           return mid >= laid.min[a] - 1e-6 && mid <= laid.max[a] + 1e-6;
         }),
       );

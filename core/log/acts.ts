@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type BuildDocument, PACE_ACTS, type PaceAct, type Step, type TimedLap } from '../document';
 import { glueUpOf, layAids, planClamps, rehearse } from '../glueup';
 import type { Timeline } from '../steps';
@@ -42,7 +43,7 @@ export function actsTimed(build: BuildDocument, timeline: Timeline, step: string
   const plannedOf = ({ act }: TimedLap, i: number): number => {
     if (acts[i]?.act === act) return acts[i].minutes;
     const alike = acts.filter((each) => each.act === act);
-    return alike.reduce((sum, { minutes }) => sum + minutes, 0) / alike.length;
+    return sumOf(alike, ({ minutes }) => minutes) / alike.length;
   };
   const timed = run.laps
     .map((lap, i) => ({ act: lap.act, taken: lap.seconds / MIN_S, planned: plannedOf(lap, i) }))
@@ -53,7 +54,7 @@ export function actsTimed(build: BuildDocument, timeline: Timeline, step: string
     const id = `act:${act}` as const;
     const used = { [id]: Math.log(LOSSES.act.standing(shop, act)?.value ?? 1) };
     const f = 1 / (1 + (own.length - 1) * ALIKE);
-    const planned = own.reduce((sum, each) => sum + each.planned, 0);
+    const planned = sumOf(own, (each) => each.planned);
     const { from, to } = actsTogether({
       count: own.length,
       minutes: planned / own.length,
@@ -68,7 +69,7 @@ export function actsTimed(build: BuildDocument, timeline: Timeline, step: string
         at: run.at,
         count: own.length,
         planned,
-        taken: own.reduce((sum, each) => sum + each.taken, 0),
+        taken: sumOf(own, (each) => each.taken),
         likely: (to - from) / 2,
         rows: own.map((each) => ({
           y: Math.log(each.taken / each.planned),

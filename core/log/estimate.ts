@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { median } from './average';
 import { inverse, times } from './matrix';
 
@@ -105,7 +106,7 @@ export function estimate({ rows, means, spreads, phi = 1, eps = GROSS.eps }: Que
   let Mi: number[][] = [];
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const wide = WIDE_FIRST[round] ?? 1;
-    const v = rows.map(({ g2 }, i) => B[i].reduce((sum, b, k) => sum + b * s2[k], 0) + g2);
+    const v = rows.map(({ g2 }, i) => sumOf(B[i], (b, k) => b * s2[k]) + g2);
     const e = rows.map(({ y, df: of }, i) => (of ? 0 : y - dot(A[i], d)));
     w = rows.map((row, i) => {
       const square = row.df ? Math.max(0, row.df * row.y - (row.df - 1) * v[i]) : e[i] ** 2;
@@ -121,7 +122,7 @@ export function estimate({ rows, means, spreads, phi = 1, eps = GROSS.eps }: Que
     const M = spreads.map((_, k) =>
       spreads.map(
         (__, l) =>
-          share.reduce((sum, each, i) => sum + each * B[i][k] * B[i][l], 0) +
+          sumOf(share, (each, i) => each * B[i][k] * B[i][l]) +
           (k === l ? (phi * PRACTICE_DF) / (2 * s2[k] ** 2) : 0),
       ),
     );
@@ -130,7 +131,7 @@ export function estimate({ rows, means, spreads, phi = 1, eps = GROSS.eps }: Que
       Mi,
       spreads.map(
         (_, k) =>
-          share.reduce((sum, each, i) => sum + each * B[i][k] * (q[i] - rows[i].g2), 0) +
+          sumOf(share, (each, i) => each * B[i][k] * (q[i] - rows[i].g2)) +
           (phi * PRACTICE_DF * s02[k]) / (2 * s2[k] ** 2),
       ),
     ).map((value, k) => Math.min(HELD.most ** 2 * s02[k], Math.max(HELD.least ** 2 * s02[k], value)));
@@ -150,8 +151,7 @@ export function estimate({ rows, means, spreads, phi = 1, eps = GROSS.eps }: Que
   };
 }
 
-const dot = (x: readonly number[], y: readonly number[]): number =>
-  x.reduce((sum, each, i) => sum + each * y[i], 0);
+const dot = (x: readonly number[], y: readonly number[]): number => sumOf(x, (each, i) => each * y[i]);
 
 /** The means, less common practice, and how surely they are known: common practice is worth six readings of the average row that tells of each. */
 function meansOf(
@@ -174,20 +174,18 @@ function meansOf(
 ): { S: number[][]; d: number[] } {
   const L = means.map(({ tau }, j) => {
     const own = rows.flatMap((_, i) => (A[i][j] !== 0 && said[i] > 0 ? [i] : []));
-    const weight = own.reduce((sum, i) => sum + f[i] * w[i], 0);
-    const info = weight > 0 ? own.reduce((sum, i) => sum + said[i] * A[i][j] ** 2, 0) / weight : 0;
+    const weight = sumOf(own, (i) => f[i] * w[i]);
+    const info = weight > 0 ? sumOf(own, (i) => said[i] * A[i][j] ** 2) / weight : 0;
     return phi * Math.max(PRACTICE_READINGS * info, tau === undefined ? 0 : 1 / tau ** 2);
   });
   const precision = means.map((_, j) =>
-    means.map(
-      (__, k) => said.reduce((sum, each, i) => sum + each * A[i][j] * A[i][k], 0) + (j === k ? L[j] : 0),
-    ),
+    means.map((__, k) => sumOf(said, (each, i) => each * A[i][j] * A[i][k]) + (j === k ? L[j] : 0)),
   );
   if (means.length === 0) return { S: [], d: [] };
   const S = inverse(precision);
   const d = times(
     S,
-    means.map((_, j) => said.reduce((sum, each, i) => sum + each * A[i][j] * rows[i].y, 0)),
+    means.map((_, j) => sumOf(said, (each, i) => each * A[i][j] * rows[i].y)),
   );
   return { S, d };
 }

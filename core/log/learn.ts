@@ -1,3 +1,4 @@
+import { rising, sumOf, upwards } from '../units';
 import type { ShopSnapshot } from '../kit';
 import { LIKELY_SD } from './bands';
 import { median } from './average';
@@ -119,7 +120,7 @@ export function learn(rows: readonly DatedRow[], shop: ShopSnapshot, now: number
       const practice = priorOf(shop, id) ?? 0;
       return practice > 0 ? [{ id, practice }] : [];
     });
-    const sixth = own.map(({ at }) => Date.parse(at)).toSorted((a, b) => a - b)[PRACTICE_READINGS - 1];
+    const sixth = own.map(({ at }) => Date.parse(at)).toSorted(upwards)[PRACTICE_READINGS - 1];
     const phi = sixth === undefined ? 1 : freshness(now - sixth);
     const found = estimate({
       rows: own,
@@ -204,15 +205,9 @@ function meanLoss(
     w,
     // What this one alone says, with all else as it was found.
     own:
-      (row.y -
-        Object.entries(row.a).reduce(
-          (sum, [each, a]) => sum + (each === id ? 0 : a * (d.get(each) ?? 0)),
-          0,
-        )) /
+      (row.y - sumOf(Object.entries(row.a), ([each, a]) => (each === id ? 0 : a * (d.get(each) ?? 0)))) /
       row.a[id],
-    v:
-      (Object.entries(row.b).reduce((sum, [each, b]) => sum + b * (s2.get(each) ?? 0), 0) + row.g2) /
-      row.a[id] ** 2,
+    v: (sumOf(Object.entries(row.b), ([each, b]) => b * (s2.get(each) ?? 0)) + row.g2) / row.a[id] ** 2,
   }));
   const taken = shop.learned?.findLast((each) => each.id === id);
   return [
@@ -253,9 +248,9 @@ function aloneOf(
   { unit, practice }: { unit: 'mm' | 'times'; practice: number },
 ): { alone?: number } {
   const usable = parts.filter(({ v, row }) => v > 0 && !row.df);
-  const weight = usable.reduce((sum, { w, v, row }) => sum + (w * (row.f ?? 1)) / v, 0);
+  const weight = sumOf(usable, ({ w, v, row }) => (w * (row.f ?? 1)) / v);
   if (!(weight > 0)) return {};
-  const mean = usable.reduce((sum, { w, v, own, row }) => sum + (own * w * (row.f ?? 1)) / v, 0) / weight;
+  const mean = sumOf(usable, ({ w, v, own, row }) => (own * w * (row.f ?? 1)) / v) / weight;
   return { alone: unlog(unit, practice + mean) };
 }
 
@@ -280,7 +275,7 @@ function levelsIn(parts: readonly Part[], unit: 'mm' | 'times', practice: number
     const list = [...groups].map(([id, all]) => ({
       id,
       readings: all.length,
-      mean: all.reduce((sum, each) => sum + each, 0) / all.length,
+      mean: sumOf(all) / all.length,
     }));
     return levelsOf(list, spread)
       .levels.flatMap(({ id, value, own }) =>
@@ -298,9 +293,7 @@ function levelsIn(parts: readonly Part[], unit: 'mm' | 'times', practice: number
 
 /** Whether readings lie to one side of those before, from ten jobs on: a new blade, or a scale that was moved. */
 function driftIn(parts: readonly Part[], unit: 'mm' | 'times', practice: number): { drift?: Drifted } {
-  const sorted = parts
-    .filter(({ row, v }) => !row.df && v > 0)
-    .toSorted((x, y) => Date.parse(x.row.at) - Date.parse(y.row.at));
+  const sorted = parts.filter(({ row, v }) => !row.df && v > 0).toSorted(rising((x) => Date.parse(x.row.at)));
   const jobs = new Set<string>();
   let drift: Drift = NO_DRIFT;
   let weight = 0;

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 /** What was found of one machine, wood or season alone. */
 export interface Group {
   id: string;
@@ -22,7 +23,7 @@ export function levelsOf(
 ): { q: number; between2: number; apart2: number; levels: Level[] } {
   const v = groups.map(({ readings }) => spread ** 2 / readings);
   const W = v.map((each) => 1 / each);
-  const sum = (values: readonly number[]) => values.reduce((total, each) => total + each, 0);
+  const sum = (values: readonly number[]) => sumOf(values);
   const weighted = (weights: readonly number[]) =>
     sum(groups.map(({ mean }, i) => weights[i] * mean)) / sum(weights);
   const middle = weighted(W);
@@ -45,8 +46,8 @@ export function levelsOf(
 
 /** The yield of a grade, 0 to 1, out of boards that were used up: common practice counts as six average boards. `all` and `good` in one unit. */
 export function yieldOf(boards: readonly { all: number; good: number }[], practice: number): number {
-  const all = boards.reduce((sum, board) => sum + board.all, 0);
+  const all = sumOf(boards, (board) => board.all);
   if (all <= 0) return practice;
   const six = (6 * all) / boards.length;
-  return (six * practice + boards.reduce((sum, board) => sum + board.good, 0)) / (six + all);
+  return (six * practice + sumOf(boards, (board) => board.good)) / (six + all);
 }

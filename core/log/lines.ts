@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type BuildDocument, type Check, failureWords, phraseText, type Step } from '../document';
 import { CHECKS, glueTaken, handsOn, toolOf, whoDid } from '../bench';
 import { paceOf } from '../kit';
@@ -131,9 +132,9 @@ function lostOf(
     const cost = boardCost(board);
     return cost ? [{ minor: cost.minor, mm3: boardVolume(board) }] : [];
   });
-  const mm3 = priced.reduce((sum, each) => sum + each.mm3, 0);
+  const mm3 = sumOf(priced, (each) => each.mm3);
   if (struck === 0 || !piece || !(mm3 > 0)) return {};
-  const rate = priced.reduce((sum, { minor }) => sum + minor, 0) / mm3;
+  const rate = sumOf(priced, ({ minor }) => minor) / mm3;
   return { lostMinor: Math.round(struck * blankVolume(piece.blank) * rate) };
 }
 
@@ -235,8 +236,7 @@ function checkRow(
     kerf,
     piece: 'piece:shop',
   });
-  const predicted =
-    length - head - n * (slices.reduce((sum, each) => sum + each, 0) / slices.length) - cuts * saw.kerf.mm;
+  const predicted = length - head - n * (sumOf(slices) / slices.length) - cuts * saw.kerf.mm;
   return {
     predicted,
     row: read

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 /** A symmetric, positive definite matrix, whole. */
 export type Matrix = readonly (readonly number[])[];
 
@@ -36,4 +37,4 @@ export function inverse(matrix: Matrix): number[][] {
 
 /** A matrix times a column. */
 export const times = (matrix: Matrix, column: readonly number[]): number[] =>
-  matrix.map((row) => row.reduce((sum, value, i) => sum + value * column[i], 0));
+  matrix.map((row) => sumOf(row, (value, i) => value * column[i]));

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { axisOf, type BuildDocument, type Reading, type Step } from '../document';
 import { extents } from '../solid';
 import {
@@ -216,7 +217,7 @@ function joinedRow({ entry, bare, step }: ReadStep, { reading, predicted, finene
   if (n < 2 || read.length === 0) return undefined;
   // Strips that were not read are taken to be off like those that were: what the reading is held against changes by that.
   const unread = entry.entered.length - read.length;
-  const off = read.reduce((sum, each) => sum + each, 0) / read.length;
+  const off = sumOf(read) / read.length;
   const row = widthRow({
     width: reading.measured.mm - predicted - unread * off + n * off,
     strips: read,

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { mean, median } from './average';
 import type { Row } from './estimate';
 
@@ -54,7 +55,7 @@ export function settingRows({ readings, dial, fineness, bias, setting, piece, pi
   return [
     off,
     {
-      y: good.reduce((sum, each) => sum + (each - middle) ** 2, 0) / (many - 1),
+      y: sumOf(good, (each) => (each - middle) ** 2) / (many - 1),
       df: many - 1,
       a: {},
       b: { [piece]: 1 },

@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { factorAfter, LIKELY_SD } from './bands';
 import { ASKED_SD } from './estimate';
 
@@ -20,9 +21,7 @@ export function scoreOf(
   let factor = 1;
   let within = 0;
   let counted = 0;
-  for (const { predicted, measured, likely, band = 1 } of lines.toSorted(
-    (x, y) => Date.parse(x.at) - Date.parse(y.at),
-  )) {
+  for (const { predicted, measured, likely, band = 1 } of lines.toSorted(rising((x) => Date.parse(x.at)))) {
     if (!(likely > 0)) continue;
     const off = Math.abs(measured - predicted);
     if (off > SLIP * likely * Math.max(1, factor / band)) continue;

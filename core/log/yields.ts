@@ -1,3 +1,4 @@
+import { falling, sumOf } from '../units';
 import { type BoardStock, type BuildDocument, Refusal } from '../document';
 import { boardVolume, offcutBoards } from '../stock';
 import { yieldOf } from './levels';
@@ -26,7 +27,7 @@ export const USUAL_YIELD = 0.7;
 
 const keptOf = (board: BoardStock, build: BuildDocument): number => {
   try {
-    return offcutBoards(board, build).reduce((sum, offcut) => sum + boardVolume(offcut), 0);
+    return sumOf(offcutBoards(board, build), (offcut) => boardVolume(offcut));
   } catch (error) {
     if (error instanceof Refusal) return 0;
     throw error;
@@ -38,9 +39,10 @@ export function boardsCut(build: BuildDocument): BoardCut[] {
   if (!build.steps.some(({ kind, done }) => kind === 'rip' && done === true)) return [];
   const slots = build.assemblies.flatMap((assembly) => assembly.slots);
   return build.boards.flatMap((board): BoardCut[] => {
-    const good = slots
-      .filter(({ strip }) => strip?.board === board.id && strip.at !== undefined)
-      .reduce((sum, { length, width, thickness }) => sum + length.mm * width.mm * thickness.mm, 0);
+    const good = sumOf(
+      slots.filter(({ strip }) => strip?.board === board.id && strip.at !== undefined),
+      ({ length, width, thickness }) => length.mm * width.mm * thickness.mm,
+    );
     const all = boardVolume(board) - keptOf(board, build);
     return good > 0 && all > 0
       ? [
@@ -74,5 +76,5 @@ export function yieldsOf(boards: readonly BoardCut[]): BoardYield[] {
       boards: group.length,
       value: yieldOf(group, USUAL_YIELD),
     }))
-    .toSorted((a, b) => b.boards - a.boards);
+    .toSorted(falling((a) => a.boards));
 }

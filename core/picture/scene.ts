@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { bounds, moveBlank, translation, type Blank, type Bounds, type Cell, type Vec3 } from '../solid';
 
 /** A labelled piece with its place in the scene. */
@@ -25,7 +26,7 @@ export function layOut(pieces: readonly Piece[]): Scene {
   if (whole.length === 0) return { cells: [], pieces: [], box: { min: [0, 0, 0], max: [1, 1, 1] } };
   const boxes = whole.map(({ blank }) => bounds(blank));
   const size = (i: number, axis: number) => boxes[i].max[axis] - boxes[i].min[axis];
-  const sum = (axis: number) => boxes.reduce((total, _, i) => total + size(i, axis), 0);
+  const sum = (axis: number) => sumOf(boxes, (_, i) => size(i, axis));
   const inRow = sum(0) < sum(1);
   const axis = inRow ? 0 : 1;
   const gap = whole.length > 1 ? Math.max(2, sum(axis) * GAP_SHARE) : 0;

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 /** So many strips of each width, and what they come to, mm. */
 export interface WidthCounts {
   counts: number[];
@@ -41,7 +42,7 @@ export function countsFor(wantedMm: number, widthsMm: readonly number[], most = 
     keep(over, sumMm + (full + 1) * width);
   };
   go(0, [], 0);
-  const strips = ({ counts }: WidthCounts) => counts.reduce((sum, count) => sum + count, 0);
+  const strips = ({ counts }: WidthCounts) => sumOf(counts);
   const best = found
     .filter((each) => strips(each) > 0)
     .toSorted((a, b) => Math.abs(a.offMm) - Math.abs(b.offMm) || strips(a) - strips(b));

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import {
   attempt,
   type Brief,
@@ -44,7 +45,7 @@ function plan(brief: Brief, usual: ShopSnapshot, about: About): BuildDocument {
   const build = brief.asTheyAre
     ? asTheyAre(pattern.plan({ brief, shop: unmilled(shop), pattern, ...about }), shop)
     : pattern.plan({ brief, shop, pattern, ...about });
-  const parts = build.assemblies.reduce((sum, assembly) => sum + assembly.slots.length, 0);
+  const parts = sumOf(build.assemblies, (assembly) => assembly.slots.length);
   if (parts > MOST_STRIPS)
     throw new Refusal([`That would be ${parts} strips; Junta plans up to ${MOST_STRIPS} in one piece.`]);
   return build;

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { roomOfShop, schedule, tasksOf } from '../bench';
 import {
   type BuildDocument,
@@ -138,9 +139,12 @@ function summed(build: BuildDocument, { now, today, zone }: Moment, before?: Tim
   return {
     timeline,
     found: findingsOf(build, timeline, today),
-    minutes: tasks.filter(({ kind }) => kind === 'work').reduce((sum, task) => sum + task.minutes, 0),
+    minutes: sumOf(
+      tasks.filter(({ kind }) => kind === 'work'),
+      (task) => task.minutes,
+    ),
     doneAt: Math.max(now, ...ends),
-    pieces: timeline.wanted.reduce((sum, { step }) => sum + (step?.pieces.length ?? 0), 0),
+    pieces: sumOf(timeline.wanted, ({ step }) => step?.pieces.length ?? 0),
   };
 }
 

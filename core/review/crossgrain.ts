@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../units';
 import type { BuildDocument, Finding, Step } from '../document';
 import { ownersOf } from '../glueup';
 import {
@@ -65,7 +66,7 @@ function joinedLength(list: readonly Contact[], along: Vec3): number {
   const spans = list
     .map((contact) => contact.outline().map((point) => dot(point, along)))
     .map((at) => ({ from: Math.min(...at), to: Math.max(...at) }))
-    .toSorted((a, b) => a.from - b.from);
+    .toSorted(rising((a) => a.from));
   let [length, end] = [0, -Infinity];
   for (const { from, to } of spans) {
     length += Math.max(0, to - Math.max(from, end));
@@ -76,9 +77,9 @@ function joinedLength(list: readonly Contact[], along: Vec3): number {
 
 /** How far one side wants to move past the other along the joint, in the direction in which it is most. */
 function movesOf({ contacts: list, differences }: Side, year: number): { length: number; moves: number } {
-  const area = list.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
+  const area = sumOf(list, ({ areaMm2 }) => areaMm2);
   const mean = (of: (d: StrainDifference) => number) =>
-    differences.reduce((sum, d, i) => sum + of(d) * list[i].areaMm2, 0) / area;
+    sumOf(differences, (d, i) => of(d) * list[i].areaMm2) / area;
   const [{ u, v }] = differences;
   const strains = principalStrains({
     u,

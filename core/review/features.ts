@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import type { Finding, Step } from '../document';
 import { featureReport, LEAST_WALL } from '../shaping';
 import { asFeatures, featureName, type FeatureStep, kindOf } from '../steps';
@@ -159,7 +160,7 @@ function order(step: FeatureStep): Finding[] {
             do: 'setStep',
             step: step.id,
             change: {
-              features: step.features.toSorted((a, b) => kindOf(a).order - kindOf(b).order),
+              features: step.features.toSorted(rising((a) => kindOf(a).order)),
             },
           },
         },

@@ -23,7 +23,7 @@ import {
   type Timeline,
   travelOf,
 } from '../steps';
-import { counted } from '../units';
+import { counted, sumOf } from '../units';
 import { inSections, isEndGrain } from './limits';
 import { refusal } from './asked';
 import { findingsOf } from './review';
@@ -82,10 +82,11 @@ function play(build: BuildDocument): Played {
   return {
     build: asPlayed(build, timeline),
     timeline,
-    lostMm3: CAUSES.reduce((sum, cause) => sum + lostTo(timeline.ledger, cause), 0),
-    minutes: tasksOf('', build, timeline)
-      .filter(({ kind }) => kind === 'work')
-      .reduce((sum, { minutes }) => sum + minutes, 0),
+    lostMm3: sumOf(CAUSES, (cause) => lostTo(timeline.ledger, cause)),
+    minutes: sumOf(
+      tasksOf('', build, timeline).filter(({ kind }) => kind === 'work'),
+      ({ minutes }) => minutes,
+    ),
     warnings: new Set(
       findingsOf(build, timeline)
         .filter(({ severity }) => severity !== 'note')
@@ -149,7 +150,7 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
   const endGrain = entry.entered.some(isEndGrain);
   const machines = machinesThat(build.shop, 'flatten');
   const stepMinutes = handMinutes(step, entry, { build, pieces: entry.pieces.length, times: 1 });
-  const stepLost = CAUSES.reduce((sum, cause) => sum + lostTo(entry.lost, cause), 0);
+  const stepLost = sumOf(CAUSES, (cause) => lostTo(entry.lost, cause));
   const played = (edit: Edit, machine: Machine): Partial<FlattenWay> => {
     const next = applyEdit(asked, edit);
     if (isRefused(next)) return { how: [], why: next.refused };

@@ -26,7 +26,7 @@ import {
   slicings,
   trims,
 } from '../steps';
-import { counted } from '../units';
+import { counted, rising, falling } from '../units';
 import { targetTolerance } from './compare';
 import type { ReviewContext } from './context';
 import { acceptWay } from './target';
@@ -112,8 +112,8 @@ export function raggedEnds(step: Step, context: ReviewContext): Finding[] {
   if (ragged < context.build.shop.noticeableStep.mm) return [];
   const slots = assemblyOf(context.build, step.id)?.slots ?? [];
   const [shortest, longest] = [
-    slots.toSorted((a, b) => a.length.mm - b.length.mm)[0],
-    slots.toSorted((a, b) => b.length.mm - a.length.mm)[0],
+    slots.toSorted(rising((a) => a.length.mm))[0],
+    slots.toSorted(falling((a) => a.length.mm))[0],
   ];
   const fixes: Fix[] =
     shortest && axis === 0

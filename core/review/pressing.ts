@@ -2,7 +2,7 @@ import type { BuildDocument, Finding } from '../document';
 import { type ClampPlan, edgeOf, type GlueUp, NotSolvable, pressureQuickly, strokesFor } from '../glueup';
 import { gluingOf } from '../kit';
 import { noiseOf } from '../steps';
-import { counted } from '../units';
+import { counted, rising } from '../units';
 import { type Findings, planGlue, warning } from './glue-finding';
 
 /** Edges that do not close as they should. */
@@ -85,7 +85,7 @@ export const oneSided: Findings = (glueUp, plan, { build }) => {
         fixes: [
           planGlue(glueUp, 'Every other one to the other face', {
             clamps: placed
-              .toSorted((a, b) => a.at.mm - b.at.mm)
+              .toSorted(rising((a) => a.at.mm))
               .map((clamp, i) => ({ ...clamp, side: i % 2 ? 'below' : 'above' })),
           }),
         ],

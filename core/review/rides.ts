@@ -13,7 +13,7 @@ import {
   roomOf,
   type TimelineStep,
 } from '../steps';
-import { counted, lengthText, offText } from '../units';
+import { counted, lengthText, offText, sumOf } from '../units';
 import type { ReviewContext } from './context';
 
 /** A carrier board as most shops have one, mm: 3/4 in (common practice). */
@@ -154,8 +154,7 @@ export function endGrainByChoice(
   const bite = step.bite?.mm ?? 0;
   if (!(chamfer > 0 || step.backed) || !(bite > 0) || bite > END_GRAIN_BITE_MM + 1e-9) return undefined;
   const plan = passPlan(step, entry, context.build);
-  const passes =
-    plan && !isNoPasses(plan) ? plan.faces.reduce((sum, face) => sum + face.passes.length, 0) : 0;
+  const passes = plan && !isNoPasses(plan) ? sumOf(plan.faces, (face) => face.passes.length) : 0;
   const size = extents(context.before(step)[0].blank);
   const keeps = chamfer > 0 ? chamfer - Math.max(step.top.mm, step.bottom.mm) : 0;
   return {

@@ -1,3 +1,4 @@
+import { rising, upwards } from '../units';
 import type { Finding, Step } from '../document';
 import { ownersOf } from '../glueup';
 import { bounds, type Cell, contacts, dot, type Vec3 } from '../solid';
@@ -15,7 +16,7 @@ function seamsOf(cells: readonly Cell[]): { seams: number[]; strip: number } {
     .map(({ min, max }) => [min[1], max[1]] as const);
   const [near, far] = [Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b))];
   const seams = [...new Set(spans.map(([a]) => Math.round(a * 1e4) / 1e4))].filter((at) => at > near + 1e-3);
-  const widths = spans.map(([a, b]) => b - a).toSorted((a, b) => a - b);
+  const widths = spans.map(([a, b]) => b - a).toSorted(upwards);
   return { seams: seams.filter((at) => at < far - 1e-3), strip: widths[Math.floor(widths.length / 2)] ?? 0 };
 }
 
@@ -38,7 +39,7 @@ export function staggeredSeams(step: Step, { build, timeline }: ReviewContext): 
     if (above.seams.length === 0 || row.seams.length === 0) continue;
     const offsets = row.seams
       .map((at) => Math.min(...above.seams.map((other) => Math.abs(other - at))))
-      .toSorted((a, b) => a - b);
+      .toSorted(upwards);
     // Half of a row's seams near those above make a line for the eye; a single one may be the pattern's own.
     const middle = offsets[Math.floor(offsets.length / 2)];
     const inLine = middle < least && !meant;
@@ -93,7 +94,7 @@ function stretchesOf(cells: readonly Cell[], along: Vec3, joint: Vec3, offset: n
       const [from, to] = [Math.min(...on), Math.max(...on)];
       return to - from > 1e-3 ? [{ from, to, species: cell.origin.species }] : [];
     })
-    .toSorted((a, b) => a.from - b.from);
+    .toSorted(rising((a) => a.from));
 }
 
 /** Two legs that meet in a mitre: their stripes must meet there, outer strip to outer strip. */

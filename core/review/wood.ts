@@ -1,6 +1,6 @@
 import type { Finding, Step } from '../document';
 import { rips } from '../steps';
-import { counted } from '../units';
+import { counted, sumOf } from '../units';
 import type { ReviewContext } from './context';
 
 /** Strips for which a breakdown found no board: their wood is not there yet, whatever the stick says. */
@@ -10,10 +10,7 @@ export function stripsWithoutBoard(step: Step, { build }: ReviewContext): Findin
   const slots = build.assemblies.find(({ id }) => id === rip.assembly)?.slots ?? [];
   const bare = slots.filter(({ strip }) => strip?.board === undefined && !strip?.excluded);
   if (bare.length === 0) return [];
-  const volume = bare.reduce(
-    (sum, { length, width, thickness }) => sum + length.mm * width.mm * thickness.mm,
-    0,
-  );
+  const volume = sumOf(bare, ({ length, width, thickness }) => length.mm * width.mm * thickness.mm);
   return [
     {
       code: 'strips-without-board',

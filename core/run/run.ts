@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import {
   type BuildDocument,
   type Finding,
@@ -246,7 +247,7 @@ function carryOut(
   );
   if (isStopped(played)) return played;
   const outcome = onTheirOwn(step.off ? played : withoutSpoilt(step, played), inputs);
-  const cells = outcome.pieces.reduce((sum, piece) => sum + piece.blank.cells.length, 0);
+  const cells = sumOf(outcome.pieces, (piece) => piece.blank.cells.length);
   if (cells > MOST_CELLS)
     return problem(
       step,
@@ -328,7 +329,7 @@ function countJoints(steps: readonly TimelineStep[], ends: readonly TimelineStep
       bySideMm2[jointSide(blank.cells[a], blank.cells[b], normal)] += areaMm2;
     }
   return {
-    count: steps.reduce((sum, step) => sum + (step.glue?.joints ?? 0), 0),
+    count: sumOf(steps, (step) => step.glue?.joints ?? 0),
     areaMm2: compensatedSum(steps.map((step) => step.glue?.areaMm2 ?? 0)),
     contacts: areas.length,
     finishedAreaMm2: compensatedSum(areas),

@@ -1,4 +1,4 @@
-import { type LengthSystem, parseLength, withPlainSigns } from '../units';
+import { type LengthSystem, parseLength, withPlainSigns, falling } from '../units';
 
 /*
  * Formulas as a maker writes them: sizes with and without units, fractions, names, the four operations and brackets. A plain
@@ -63,7 +63,7 @@ function literal(text: string, system: LengthSystem, plain: boolean): Token {
 /** The words of a formula; names are matched to the longest that is known, so that they may have spaces. */
 function tokens(text: string, known: readonly string[], system: LengthSystem): Token[] {
   let rest = withPlainSigns(text).replaceAll(/[−–]/g, '-').replaceAll(/[×·]/g, '*').replaceAll('÷', '/');
-  const names = known.toSorted((a, b) => b.length - a.length);
+  const names = known.toSorted(falling((a) => a.length));
   const out: Token[] = [];
   while ((rest = rest.trimStart()) !== '') {
     const feet = FEET.exec(rest);

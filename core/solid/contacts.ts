@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../units';
 import { areaOf, clipConvex as clipConvexRegion, joined, type Loop, type Region } from '../curve';
 import type { Blank } from './blank';
 import type { Form, Hollow } from './hollow/form';
@@ -117,7 +118,7 @@ function outlineOf(
 }
 
 function contactsOfDirection(group: { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }): Contact[] {
-  const sorted = [...group.outlines].sort((a, b) => a.offset - b.offset);
+  const sorted = [...group.outlines].sort(rising((a) => a.offset));
   const found: Contact[] = [];
   let start = 0;
   for (let i = 1; i <= sorted.length; i++) {
@@ -131,7 +132,7 @@ function contactsOfDirection(group: { normal: Vec3; u: Vec3; v: Vec3; outlines: 
 function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v: Vec3 }): Contact[] {
   // Faces that all look one way touch nothing: the outside of a blank.
   if (outlines.every(({ sign }) => sign === outlines[0].sign)) return [];
-  const bySweep = outlines.sort((a, b) => a.minU - b.minU);
+  const bySweep = outlines.sort(rising((a) => a.minU));
   const found: Contact[] = [];
   let open: Outline[] = [];
   for (const outline of bySweep) {
@@ -144,7 +145,7 @@ function contactsOfPlane(outlines: Outline[], frame: { normal: Vec3; u: Vec3; v:
           : clipConvex(outline.points, other.points);
       const areaMm2 = polygonArea(shared) - openedIn(shared, { one: other, two: outline, frame });
       if (areaMm2 < CRUMB) continue;
-      const mid = [0, 1].map((k) => shared.reduce((sum, p) => sum + p[k], 0) / shared.length);
+      const mid = [0, 1].map((k) => sumOf(shared, (p) => p[k]) / shared.length);
       const inBlank = ([u, v]: readonly number[]) =>
         [0, 1, 2].map(
           (k) => u * frame.u[k] + v * frame.v[k] + outline.offset * frame.normal[k],

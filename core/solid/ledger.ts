@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { blankVolumes, type Blank } from './blank';
 
 /** What wood is lost to. */
@@ -35,5 +36,4 @@ export function mergeLedgers(a: Ledger, b: Ledger): Ledger {
 }
 
 /** All woods of one cause, mm3. */
-export const lostTo = (ledger: Ledger, cause: Cause): number =>
-  Object.values(ledger[cause]).reduce((a, b) => a + b, 0);
+export const lostTo = (ledger: Ledger, cause: Cause): number => sumOf(Object.values(ledger[cause]));

@@ -1,3 +1,4 @@
+import { upwards } from '../units';
 import { clipConvex, momentsOf, type Region } from '../curve';
 import type { Blank } from './blank';
 import { type Cell, moveCell } from './cell';
@@ -73,7 +74,7 @@ function formMoments(form: Form, cell: Cell, m: Rigid): SolidMoments {
     else {
       const stops = [form.z0, form.z1, ...points.map((p) => p[2])]
         .filter((z) => z >= form.z0 - 1e-12 && z <= form.z1 + 1e-12)
-        .toSorted((a, b) => a - b);
+        .toSorted(upwards);
       stops.slice(1).forEach((to, i) => {
         if (to - stops[i] < 1e-9) return;
         for (const { z, weight } of levelsBetween(stops[i], to)) put(z, weight, form.region);

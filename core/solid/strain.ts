@@ -1,3 +1,4 @@
+import { sumOf, upwards } from '../units';
 import type { Point } from '../curve';
 import type { Cell } from './cell';
 import { cellCentre, moveCell } from './cell';
@@ -75,9 +76,7 @@ const GAUSS = [
 
 /** Heights of a cell seen in its log, and the sections to take: one where it is a prism along the pith, else between its corners. */
 function sectionsOf(inLog: Cell): { polygon: Point[]; weight: number }[] {
-  const zs = [...new Set(inLog.vertices.map(([, , z]) => Math.round(z * 1e6) / 1e6))].toSorted(
-    (a, b) => a - b,
-  );
+  const zs = [...new Set(inLog.vertices.map(([, , z]) => Math.round(z * 1e6) / 1e6))].toSorted(upwards);
   if (zs.length === 2) return [{ polygon: outlineAt(inLog, (zs[0] + zs[1]) / 2), weight: zs[1] - zs[0] }];
   return zs.slice(1).flatMap((to, i) =>
     GAUSS.map(([at, weight]) => ({
@@ -106,8 +105,7 @@ export function radialMean(cell: Cell): RadialMean {
   const parts = sectionsOf(moveCell(cell, cell.toLog)).flatMap(({ polygon, weight }) =>
     polygon.length < 3 ? [] : [{ weight, ...integralsOf(polygon) }],
   );
-  const sum = (of: (part: Integrals) => number) =>
-    parts.reduce((all, part) => all + part.weight * of(part), 0);
+  const sum = (of: (part: Integrals) => number) => sumOf(parts, (part) => part.weight * of(part));
   const area = sum((part) => part.area);
   const within = (share: number) => Math.min(1, Math.max(0, share));
   let mean: RadialMean;
@@ -142,7 +140,7 @@ function wayThrough({ vertices, faces }: Cell, axis: Axis, at: Vec3): readonly [
     const p = vertices[loop[0]];
     const slope = normal[axis];
     // How far the line’s own point lies outside this face, at 0 on the axis.
-    const out = [0, 1, 2].reduce((sum, k) => sum + normal[k] * ((k === axis ? 0 : at[k]) - p[k]), 0);
+    const out = sumOf([0, 1, 2], (k) => normal[k] * ((k === axis ? 0 : at[k]) - p[k]));
     if (Math.abs(slope) < 1e-12) {
       if (out > 1e-9) return undefined;
     } else if (slope > 0) to = Math.min(to, -out / slope);
@@ -194,9 +192,7 @@ function linesThrough(cells: readonly Cell[], axis: Axis): Lines {
  */
 export function growthAlong(cells: readonly Cell[], axis: Axis, strainOf: (cell: Cell) => number): Growth {
   const strains = cells.map(strainOf);
-  const sums = linesThrough(cells, axis).map((line) =>
-    line.reduce((sum, { cell, mm }) => sum + strains[cell] * mm, 0),
-  );
+  const sums = linesThrough(cells, axis).map((line) => sumOf(line, ({ cell, mm }) => strains[cell] * mm));
   return sums.length > 0
     ? { least: Math.min(...sums), greatest: Math.max(...sums) }
     : { least: 0, greatest: 0 };

@@ -1,6 +1,6 @@
 import type { Phrase } from '../document';
 import { type Axis, extents } from '../solid';
-import { counted, type Length } from '../units';
+import { counted, type Length, falling } from '../units';
 import type { Played } from './fact';
 import type { WorkPiece } from './timeline';
 
@@ -33,7 +33,7 @@ export function sizesAlong(pieces: readonly WorkPiece[], axis: Axis): { mm: numb
     if (same) same.count++;
     else out.push({ mm, count: 1 });
   }
-  return out.toSorted((a, b) => b.mm - a.mm);
+  return out.toSorted(falling((a) => a.mm));
 }
 
 /** One operation for each size that has to be set: `verb` and what the pieces are called, as in “Rip 4 strips”. */

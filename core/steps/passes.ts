@@ -1,6 +1,6 @@
 import type { Step } from '../document';
 import { limitOf, type Machine } from '../kit';
-import { passesNeeded } from '../units';
+import { passesNeeded, sumOf } from '../units';
 import { isSoftwood } from '../wood';
 import { roomOf } from './list';
 import type { WorkPiece } from './timeline';
@@ -31,7 +31,6 @@ export function biteOf(step: Step, machine: Machine | undefined, entered: readon
  * Undefined for a step that takes nothing off in passes.
  */
 export function passesOf(step: Step, bite: number): number | undefined {
-  return roomOf(step)
-    .machining?.sides(step)
-    .reduce((sum, mm) => sum + passesOver(mm, bite), 0);
+  const sides = roomOf(step).machining?.sides(step);
+  return sides && sumOf(sides, (mm) => passesOver(mm, bite));
 }

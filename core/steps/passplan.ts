@@ -1,6 +1,6 @@
 import type { BuildDocument, Step } from '../document';
 import { type DialReads, limitOf, machineFacts, paceOf } from '../kit';
-import { countNeeded } from '../units';
+import { countNeeded, sumOf } from '../units';
 import { extents } from '../solid';
 import { machineOfStep, roomOf } from './list';
 import { biteOf, passesOf } from './passes';
@@ -147,12 +147,12 @@ export function passPlan(
   }
   if (faces.length === 0) return undefined;
   const lastsMm = 1000 * (machine.knivesLastM ?? 0);
-  const count = faces.reduce((sum, { passes }) => sum + passes.length, 0);
+  const count = sumOf(faces, ({ passes }) => passes.length);
   return {
     ...(lastsMm > 0
       ? {
           knives: {
-            meetsMm: count * entry.entered.reduce((sum, { blank }) => sum + extents(blank)[0], 0),
+            meetsMm: count * sumOf(entry.entered, ({ blank }) => extents(blank)[0]),
             ranMm: 1000 * (machine.knivesRanM ?? 0),
             lastsMm,
           },
@@ -192,7 +192,7 @@ export function chamferLasts(chamferMm: number, passes: readonly Pick<Pass, 'tak
  */
 export function passCount(step: Step, entry: TimelineStep, build: BuildDocument): number | undefined {
   const plan = passPlan(step, entry, build);
-  if (plan && !isNoPasses(plan)) return plan.faces.reduce((sum, { passes }) => sum + passes.length, 0);
+  if (plan && !isNoPasses(plan)) return sumOf(plan.faces, ({ passes }) => passes.length);
   return passesOf(step, biteOf(step, machineOfStep(step, build), entry.entered));
 }
 

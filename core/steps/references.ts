@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type BuildDocument, copiesOf } from '../document';
 import { roomOf } from './list';
 
@@ -54,7 +55,7 @@ export function brokenReferences(build: BuildDocument): Wrong[] {
     ),
     ...sharedKitIds(shop, 'shop.'),
   ];
-  const strips = build.assemblies.reduce((sum, each) => sum + each.slots.length * copiesOf(build, each), 0);
+  const strips = sumOf(build.assemblies, (each) => each.slots.length * copiesOf(build, each));
   if (strips > MOST_IN_ALL)
     wrong.push({
       path: 'assemblies',

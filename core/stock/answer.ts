@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import { TOUCH_MM } from '../document';
 import { type Lane, laneLies, packBoard, type PackedSection } from './pack';
 import type { StripPlace } from './problem';
@@ -86,7 +87,7 @@ export function fromAnswer(search: Search, settled: State, answer: Answer): Stat
         search.problem.rules,
       ),
     ].flatMap((packed) => (packed ? [withBoard(search, state, board, packed)] : []));
-    const [best] = ways.toSorted((a, b) => a.score - b.score);
+    const [best] = ways.toSorted(rising((a) => a.score));
     if (best) state = best;
     else rest.push(...list.map(({ strip }) => strip));
   }
@@ -140,6 +141,6 @@ function sectionsFrom(
       last.length = Math.max(last.length, place.x + lane.length - last.x, lane.length);
     }
   }
-  for (const section of sections) section.lanes.sort((a, b) => a.y - b.y);
+  for (const section of sections) section.lanes.sort(rising((a) => a.y));
   return sections;
 }

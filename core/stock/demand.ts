@@ -1,3 +1,4 @@
+import { falling } from '../units';
 import {
   type Assembly,
   type BreakdownSettings,
@@ -33,7 +34,7 @@ export function defaultBreakdown(build: BuildDocument): BreakdownSettings {
   const { saws } = build.shop;
   const rip = rips(build)[0];
   const own = rip?.saw ?? saws[0]?.id ?? '';
-  const resaw = saws.toSorted((a, b) => b.depth.mm - a.depth.mm)[0]?.id ?? own;
+  const resaw = saws.toSorted(falling((a) => a.depth.mm))[0]?.id ?? own;
   return {
     goal: 'leastWaste',
     crosscutSaw: own,

@@ -1,3 +1,4 @@
+import { rising, upwards } from '../units';
 import { type BoardStock, type FaceGrades, type Fault, mustAvoid, TOUCH_MM } from '../document';
 
 /** A rectangle on a board, mm. */
@@ -50,7 +51,7 @@ export function clearAreas(
       if (to - from < least.length) continue;
       const inside = faults
         .filter((f) => f.x < to - TOUCH_MM && f.x + f.length > from + TOUCH_MM)
-        .toSorted((a, b) => a.y - b.y);
+        .toSorted(rising((a) => a.y));
       let y = 0;
       for (const { y: begin, width } of [...inside, { y: w, width: 0 }]) {
         if (begin - y >= least.width) found.push({ x: from, y, length: to - from, width: begin - y });
@@ -80,12 +81,12 @@ export function clearShare(board: BoardStock): number {
 
 /** Area that rectangles cover together, counted once where they overlap. */
 export function coveredArea(areas: readonly Area[]): number {
-  const xs = [...new Set(areas.flatMap((a) => [a.x, a.x + a.length]))].toSorted((a, b) => a - b);
+  const xs = [...new Set(areas.flatMap((a) => [a.x, a.x + a.length]))].toSorted(upwards);
   let sum = 0;
   for (let i = 0; i + 1 < xs.length; i++) {
     const inside = areas
       .filter((a) => a.x < xs[i + 1] && a.x + a.length > xs[i])
-      .toSorted((a, b) => a.y - b.y);
+      .toSorted(rising((a) => a.y));
     let [top, covered] = [-Infinity, 0];
     for (const { y, width } of inside) {
       covered += Math.max(0, y + width - Math.max(y, top));

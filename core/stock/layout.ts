@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type BoardStock, parcel, sectionsOf, Refusal } from '../document';
 import type { Answer, PlacedStrip } from './answer';
 import type { Area } from './faults';
@@ -119,7 +120,7 @@ export function layAnswer(
 }
 
 const area = ({ length, width }: Area) => length * width;
-const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
+const sum = (values: readonly number[]) => sumOf(values);
 
 /** Sums of some boards cut up. The cost counts what is used up: a board's price less the share that can be kept. */
 export function totalsOf(layouts: readonly BoardLayout[]): Totals {

@@ -1,3 +1,4 @@
+import { rising, upwards } from '../units';
 import { TOUCH_MM } from '../document';
 import type { Bar, CuttingRules, SolverBoard, StripKind } from './problem';
 
@@ -84,7 +85,7 @@ function placeLane(
   for (const bar of upBars) if (bar.y1 > from) ys.push(bar.y1);
   if (downBars !== upBars) for (const bar of downBars) if (bar.y1 > from) ys.push(bar.y1);
   for (const other of fixedLanes) ys.push(other.y + other.width + rules.ripKerf);
-  ys.sort((a, b) => a - b);
+  ys.sort(upwards);
   let skip = lane.skip ?? 0;
   const right = section.x + section.length - lane.length;
   for (const y of ys) {
@@ -179,7 +180,7 @@ export function packBoard(
     out.push(packed);
     from = packed.x + packed.length + kerf;
   }
-  if (fixed.length > 0) out.sort((a, b) => a.x - b.x);
+  if (fixed.length > 0) out.sort(rising((a) => a.x));
   return out;
 }
 
@@ -199,5 +200,5 @@ function candidates(
     for (const bars of kinds[lane.kind].bars[board.index])
       for (const bar of bars) if (bar.x1 > from) xs.push(bar.x1);
   }
-  return xs.length === 1 ? xs : [...new Set(xs)].sort((a, b) => a - b);
+  return xs.length === 1 ? xs : [...new Set(xs)].sort(upwards);
 }

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import {
   type BoardStock,
   type BreakdownSettings,
@@ -191,7 +192,7 @@ function kindFor(strip: WantedStrip, boards: readonly SolverBoard[], problem: Pr
 /** A board without a price counts with the mean price of the priced ones by volume, so that it is not for nothing. */
 function estimateCosts(boards: SolverBoard[]): void {
   const priced = boards.filter((board) => board.priced);
-  const volume = priced.reduce((sum, board) => sum + board.volume, 0);
-  const rate = volume > 0 ? priced.reduce((sum, board) => sum + board.cost, 0) / volume : 1e-6;
+  const volume = sumOf(priced, (board) => board.volume);
+  const rate = volume > 0 ? sumOf(priced, (board) => board.cost) / volume : 1e-6;
   for (const board of boards) if (!board.priced) board.cost = board.volume * rate;
 }

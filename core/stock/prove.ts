@@ -1,3 +1,4 @@
+import { falling } from '../units';
 import { TOUCH_MM } from '../document';
 import { type Lane, packBoard, type PackedSection } from './pack';
 import { prepare, type Problem } from './problem';
@@ -21,7 +22,7 @@ export function provenBest(problem: Problem, score: number): boolean | undefined
   if (kinds.some(({ leaves }) => leaves.some((n) => n > 1))) return undefined;
   const scoring = scoringOf(problem.goal, boards, problem.rules);
   const { rules } = problem;
-  const order = strips.map((_, i) => i).toSorted((a, b) => strips[b].length - strips[a].length);
+  const order = strips.map((_, i) => i).toSorted(falling((a) => strips[a].length));
   const layouts: PackedSection[][] = boards.map(() => []);
   let nodes = 0;
   let better = false;

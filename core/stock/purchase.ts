@@ -1,6 +1,6 @@
 import type { BoardStock, Price, SoldAs } from '../document';
 import { soldIn, type SoldSection, type StockKind, stockKind, type StockKindFacts } from '../kit';
-import { type Display, INCH } from '../units';
+import { type Display, INCH, sumOf } from '../units';
 import { billedBoardFeet, billedSize, boardCost, hardwoodTally, softwoodTally } from './measure';
 import { nextNumber } from './rack';
 import { leavesFrom, type Problem, usable, type WantedStrip } from './problem';
@@ -69,7 +69,7 @@ function meanPrice(species: string, rack: readonly BoardStock[]): Price | undefi
   const currency = rates[0]?.currency;
   const same = rates.filter((rate) => rate.currency === currency);
   if (same.length === 0) return undefined;
-  return { currency, per: 'boardFoot', minor: same.reduce((sum, { minor }) => sum + minor, 0) / same.length };
+  return { currency, per: 'boardFoot', minor: sumOf(same, ({ minor }) => minor) / same.length };
 }
 
 /**
@@ -109,7 +109,7 @@ function boardsNeeded(
   const { xMin, xMax, yMin, yMax } = usable(board, problem);
   const { remnant } = problem.rules;
   const fits = strips.every((s) => s.length <= xMax - xMin && s.width <= yMax - yMin - remnant);
-  const area = strips.reduce((sum, { length, width }) => sum + length * width, 0);
+  const area = sumOf(strips, ({ length, width }) => length * width);
   const least = Math.ceil(area / (size.length * size.width));
   if (!fits || least > 40) return undefined;
   for (let count = least; count <= Math.min(strips.length, least + 4); count++) {
@@ -137,7 +137,7 @@ function bestSize(
   // The thinnest that will do; what is thicker goes off as shavings.
   const thick = sections[display.system].filter(gives);
   const thickness = Math.min(...thick.map(({ thicknessMm }) => thicknessMm));
-  const area = strips.reduce((sum, { length, width }) => sum + length * width, 0);
+  const area = sumOf(strips, ({ length, width }) => length * width);
   const offers = lengths.flatMap((length) =>
     thick
       .filter(({ thicknessMm }) => thicknessMm === thickness)

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import type { BoardStock, SoldAs } from '../document';
 import { speciesName } from '../wood';
 import { clearShare } from './faults';
@@ -46,8 +47,8 @@ export interface RackSums {
 /** Sums of some boards. */
 export const rackSums = (boards: readonly BoardStock[]): RackSums => ({
   boards: boards.length,
-  boardFeet: boards.reduce((sum, board) => sum + billedBoardFeet(board), 0),
-  volume: boards.reduce((sum, board) => sum + boardVolume(board), 0),
+  boardFeet: sumOf(boards, (board) => billedBoardFeet(board)),
+  volume: sumOf(boards, (board) => boardVolume(board)),
   ...worth(boards),
 });
 

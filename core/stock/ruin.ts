@@ -1,3 +1,4 @@
+import { upwards } from '../units';
 import { packBoard, type Lane, type PackedSection } from './pack';
 import { stateOf, withBoard, type Search, type State } from './search';
 
@@ -42,7 +43,7 @@ export function ruin(
 
 /** The units that some strips belong to. */
 export const units = (search: Search, strips: ReadonlySet<number>): Set<number[]> =>
-  new Set([...strips].toSorted((a, b) => a - b).map((strip) => search.units[search.unitOf[strip]]));
+  new Set([...strips].toSorted(upwards).map((strip) => search.units[search.unitOf[strip]]));
 
 /**
  * A state without some strips; sections close up where that lets them. A board that cannot be packed again gives up

@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../units';
 import { type Goal, TOUCH_MM } from '../document';
 import { labDifference, labOfColour } from '../wood';
 import type { PackedBoard } from './pack';
@@ -29,7 +30,7 @@ export function eachOffcut(
     gap(x, section.x - rules.crosscutKerf, i === 0 && section.x <= TOUCH_MM, (a, b) =>
       take(a, 0, b - a, board.width),
     );
-    const lanes = section.fixed ? section.lanes.toSorted((a, b) => a.y - b.y) : section.lanes;
+    const lanes = section.fixed ? section.lanes.toSorted(rising((a) => a.y)) : section.lanes;
     let y = 0;
     lanes.forEach((lane, j) => {
       gap(y, lane.y - rules.ripKerf, j === 0 && lane.y <= TOUCH_MM, (a, b) =>
@@ -84,9 +85,9 @@ const COLOUR_WEIGHT = 0.2;
 
 /** The score of a goal: the least is the best. */
 export function scoringOf(goal: Goal, boards: readonly SolverBoard[], rules: CuttingRules): Scoring {
-  const all = boards.reduce((sum, board) => sum + board.volume, 0) || 1;
+  const all = sumOf(boards, (board) => board.volume) || 1;
   const mean = all / Math.max(1, boards.length);
-  const rate = boards.reduce((sum, board) => sum + board.cost, 0) / all || 1;
+  const rate = sumOf(boards, (board) => board.cost) / all || 1;
   const widest = Math.max(1, ...boards.map(({ width }) => width));
   const wood = (board: SolverBoard, { used, reusable }: BoardReading) =>
     used ? board.volume - rules.offcutWorth * reusable : 0;
@@ -129,11 +130,9 @@ function colourSpread(boards: readonly SolverBoard[]): Scoring['together'] {
     for (const group of groups) {
       const used = group.filter(({ index }) => readings[index].strips > 0);
       if (used.length < 2) continue;
-      const volume = used.reduce((total, { index }) => total + readings[index].strips, 0);
+      const volume = sumOf(used, ({ index }) => readings[index].strips);
       const mean = [0, 1, 2].map(
-        (k) =>
-          used.reduce((total, { index }) => total + (labs[index] as Lab)[k] * readings[index].strips, 0) /
-          volume,
+        (k) => sumOf(used, ({ index }) => (labs[index] as Lab)[k] * readings[index].strips) / volume,
       );
       for (const { index } of used)
         sum += COLOUR_WEIGHT * readings[index].strips * labDifference(labs[index] as Lab, mean);

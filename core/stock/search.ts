@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../units';
 import { TOUCH_MM } from '../document';
 import type { Lane, PackedBoard, PackedSection } from './pack';
 import { prepare, type Problem, type SolverBoard, type StripKind } from './problem';
@@ -56,7 +57,7 @@ export function begin(problem: Problem): Search {
   };
 }
 
-export const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
+export const sum = (values: readonly number[]) => sumOf(values);
 
 /** An arrangement with its score, in the goal's own measure: less is better. */
 export function stateOf(
@@ -121,7 +122,7 @@ export function withLocked(search: Search): State {
     );
     if (here.length === 0) continue;
     const sections: PackedSection[] = [];
-    for (const { i, at } of here.toSorted((a, b) => a.at.x - b.at.x)) {
+    for (const { i, at } of here.toSorted(rising((a) => a.at.x))) {
       const lane: Lane = {
         ...laneFor(search, i, board),
         x: at.x,

@@ -9,7 +9,7 @@ import {
   attempt,
 } from '../document';
 import { applyEdit } from '../edit';
-import { counted, lengthText, roundDownToStep } from '../units';
+import { counted, lengthText, roundDownToStep, rising, falling } from '../units';
 import { speciesName } from '../wood';
 import type { Answer } from './answer';
 import { type Demand, demandOf, rulesOf, settingsOf, takenByOthers } from './demand';
@@ -225,7 +225,7 @@ export function shortageFixes(
       : [];
   });
   const whole = tried.filter(({ short }) => short === 0);
-  return (whole.length > 0 ? whole : tried.toSorted((a, b) => a.short - b.short))
+  return (whole.length > 0 ? whole : tried.toSorted(rising((a) => a.short)))
     .slice(0, MOST_FIXES)
     .map(({ fix }) => fix);
 }
@@ -236,7 +236,7 @@ function candidates(build: BuildDocument, boards: readonly BoardStock[], slots: 
   const offer = (label: string, edit: Edit) => void out.push({ label, edit });
   const all = build.assemblies.flatMap((assembly) => assembly.slots);
   const short = all.filter(({ id }) => slots.includes(id));
-  const thinner = build.shop.saws.toSorted((a, b) => a.kerf.mm - b.kerf.mm)[0];
+  const thinner = build.shop.saws.toSorted(rising((a) => a.kerf.mm))[0];
   const now = build.shop.saws.find(({ id }) => id === settings.ripSaw);
   if (thinner && now && thinner.kerf.mm < now.kerf.mm)
     offer(`Rip with ${thinner.name}`, { do: 'setBreakdown', breakdown: { ...settings, ripSaw: thinner.id } });
@@ -256,9 +256,7 @@ function candidates(build: BuildDocument, boards: readonly BoardStock[], slots: 
     });
   const present = new Set(all.map(({ species }) => species));
   const onRack = [...new Set(boards.map(({ species }) => species))];
-  for (const species of onRack
-    .toSorted((a, b) => Number(present.has(b)) - Number(present.has(a)))
-    .slice(0, 4))
+  for (const species of onRack.toSorted(falling((a) => Number(present.has(a)))).slice(0, 4))
     if (short.some((slot) => slot.species !== species))
       offer(
         `Make ${slots.length > 1 ? `these ${slots.length}` : 'it an'} accent ${slots.length > 1 ? 'strips' : 'strip'} of ${speciesName(species)}`,

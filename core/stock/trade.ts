@@ -1,4 +1,4 @@
-import { stripLedgerWidth } from '../units';
+import { stripLedgerWidth, sumOf } from '../units';
 
 /** One of several boards that give strips to one another. Widths in mm. */
 export interface TradingBoard {
@@ -33,8 +33,8 @@ export function tradeStrips(boards: readonly TradingBoard[], strip: number, kerf
   const left = ({ width, gives }: TradingBoard) => width - gives * (strip + kerf);
   return {
     ends,
-    given: boards.reduce((sum, { gives }) => sum + gives, 0),
-    received: boards.reduce((sum, { receives }) => sum + receives, 0),
+    given: sumOf(boards, ({ gives }) => gives),
+    received: sumOf(boards, ({ receives }) => receives),
     tooNarrow: boards.filter((board) => left(board) <= 0).map(({ label }) => label),
   };
 }

@@ -5,5 +5,6 @@ export * from './length';
 export * from './list';
 export * from './money';
 export * from './parse';
+export * from './series';
 export * from './words';
 export * from './arithmetic';

@@ -1,3 +1,4 @@
+import { sumOf } from './series';
 import { counted } from './words';
 import { inputText, lengthText, type Display } from './display';
 import type { Length } from './length';
@@ -65,6 +66,6 @@ export function lengthsText(lengths: readonly Length[], display: Display): strin
 /** What a list of widths comes to: how many strips, and how wide they lie side by side. */
 export const stripsInAll = (widths: readonly Length[], display: Display): string =>
   `${counted(widths.length, 'strip')}, together ${lengthText(
-    widths.reduce((sum, { mm }) => sum + mm, 0),
+    sumOf(widths, ({ mm }) => mm),
     display,
   )}`;

@@ -23,7 +23,7 @@ import {
   type Timeline,
   type TimelineStep,
 } from '../steps';
-import { counted } from '../units';
+import { counted, rising } from '../units';
 import { type LyingPiece, named } from './lying';
 
 /** A place of the chain: behind a step, and between it and another, where it is one of several ways. */
@@ -138,7 +138,7 @@ export function stepsAt(build: BuildDocument, timeline: Timeline, place: ChainPl
   const all = lyingThere(timeline, { after: place.after, ...(place.before ? { before: place.before } : {}) });
   return {
     lies: named(build, after, all),
-    lines: lines.toSorted((a, b) => STEP_GROUPS.indexOf(a.group) - STEP_GROUPS.indexOf(b.group)),
+    lines: lines.toSorted(rising((a) => STEP_GROUPS.indexOf(a.group))),
   };
 }
 

@@ -17,7 +17,7 @@ import {
   laterTrims,
 } from '../steps';
 import { balancePoint, blankVolumes, toOrigin } from '../solid';
-import { counted } from '../units';
+import { counted, sumOf } from '../units';
 import { density, findSpecies } from '../wood';
 
 /** A side of the piece as it is drawn: how long and wide, the finished edge on it, and where joints cross it, mm. */
@@ -71,7 +71,7 @@ function weighed(piece: WorkPiece | undefined): FeatureSheet['after'] {
     return species ? density(species) * 1e-9 : 0;
   };
   const at = balancePoint(blank, ({ origin }) => perMm3(origin.species));
-  const kg = Object.entries(blankVolumes(blank)).reduce((sum, [id, mm3]) => sum + perMm3(id) * mm3, 0);
+  const kg = sumOf(Object.entries(blankVolumes(blank)), ([id, mm3]) => perMm3(id) * mm3);
   return at && { kg, along: at[0], across: at[1] };
 }
 

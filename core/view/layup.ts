@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import type { BuildDocument, DimensionName, Slot } from '../document';
 import type { LayUpRule } from '../kit';
 import { blankVolume, compensatedSum } from '../solid';
@@ -11,7 +12,7 @@ export function ruleOf(build: BuildDocument, step: GlueStep, name: string): Omit
     const slot = slots.find(({ id }) => id === part.piece);
     return slot ? [{ ...part, slot }] : [];
   });
-  const whole = laid.reduce((sum, { slot }) => sum + slot.width.mm, 0);
+  const whole = sumOf(laid, ({ slot }) => slot.width.mm);
   return {
     name,
     strips: laid.map(({ slot, ...part }) => ({

@@ -14,7 +14,7 @@ import { climateOf, glueTimes } from '../kit';
 import type { Outlook } from '../review';
 import { extents, type Vec3 } from '../solid';
 import { asGlueUp, type GlueStep, roomOf, stepTitle, type Timeline, type TimelineStep } from '../steps';
-import { counted } from '../units';
+import { counted, sumOf } from '../units';
 import { speciesName } from '../wood';
 
 /** A piece that lies somewhere, as it is called, with its sizes in mm. */
@@ -315,7 +315,7 @@ export function parseRows(text: string, along: DimensionName, parts: number): Pa
     });
   if (counts.length === 0 || counts.some((count) => !(count >= 1)))
     return { why: 'how many parts lie in each row, such as 1, 2, 1' };
-  const sum = counts.reduce((a, b) => a + b, 0);
+  const sum = sumOf(counts);
   if (sum !== parts) return { why: `these rows hold ${sum}; there are ${counted(parts, 'part')}` };
   return { rows: { counts, across: ROWS_ACROSS[along] } };
 }

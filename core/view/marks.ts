@@ -1,7 +1,7 @@
 import { type BuildDocument, DIMENSIONS, type Finding, phraseText, type Step } from '../document';
 import type { StepOutlook } from '../review';
 import { stepName } from '../steps';
-import { counted, type Display, lengthText, lengthUnit } from '../units';
+import { counted, type Display, lengthText, lengthUnit, rising } from '../units';
 
 /** A size as it is said aloud, with its unit. */
 const said = (mm: number, display: Display): string => {
@@ -56,7 +56,7 @@ export function toLookAt(build: BuildDocument, findings: readonly Finding[]): Fi
   const at = new Map(build.steps.map(({ id }, i) => [id, i]));
   return findings
     .filter(({ severity }) => severity !== 'note')
-    .toSorted((a, b) => (at.get(a.step) ?? build.steps.length) - (at.get(b.step) ?? build.steps.length));
+    .toSorted(rising((a) => at.get(a.step) ?? build.steps.length));
 }
 
 /** What tells one finding of a job from another: its code, its step and its dimension. */

@@ -1,3 +1,4 @@
+import { rising } from '../units';
 import type { BuildDocument } from '../document';
 import {
   type Cell,
@@ -65,7 +66,7 @@ function crossed(cells: readonly Cell[], size: readonly [number, number, number]
       return { cell, lo, hi };
     })
     .filter(({ lo, hi }) => [0, 2].every((k) => lo[k] <= size[k] * 0.49 && hi[k] >= size[k] * 0.49))
-    .toSorted((a, b) => a.lo[1] - b.lo[1]);
+    .toSorted(rising((a) => a.lo[1]));
 }
 
 /** How far rings stand from flat at the middle of a cell, degrees. */

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type BuildDocument, makerOf, type Step } from '../document';
 import type { Allowances } from '../kit';
 import type { Outlook } from '../review';
@@ -53,7 +54,7 @@ export function setWithCarrier(step: Step, thicknessMm: number): number | undefi
 /** What a job lost in all to each cause, mm3. */
 export const lostInAll = (outlook: Outlook): Record<Cause, number> =>
   Object.fromEntries(
-    CAUSES.map((cause) => [cause, outlook.steps.reduce((sum, { lost }) => sum + lost[cause], 0)]),
+    CAUSES.map((cause) => [cause, sumOf(outlook.steps, ({ lost }) => lost[cause])]),
   ) as Record<Cause, number>;
 
 /** Shares of a joined area by how the wood meets, % rounded, the greatest kinds of joint first as they are listed. */

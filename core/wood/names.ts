@@ -1,4 +1,4 @@
-import { plainText } from '../units';
+import { plainText, rising } from '../units';
 import { SPECIES } from './species';
 
 const byName = new Map(
@@ -25,7 +25,7 @@ export function woodsByName(name: string): string[] {
     const own = wordsOf(common);
     return words.every((word) => own.includes(word));
   })
-    .toSorted((a, b) => a.common.length - b.common.length)
+    .toSorted(rising((a) => a.common.length))
     .map(({ id }) => id);
 }
 
@@ -33,5 +33,5 @@ export function woodsByName(name: string): string[] {
 export const lastUsedFirst = (woods: readonly string[], used: readonly string[]): string[] => {
   const lately = [...new Set(used.toReversed())];
   const rank = (wood: string) => (lately.includes(wood) ? lately.indexOf(wood) : lately.length);
-  return woods.toSorted((a, b) => rank(a) - rank(b));
+  return woods.toSorted(rising((a) => rank(a)));
 };

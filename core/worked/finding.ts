@@ -1,3 +1,4 @@
+import { falling } from '../units';
 import { type BuildDocument, DIMENSIONS, type DimensionName, type Finding } from '../document';
 import { run } from '../run';
 import { type Axis, extents } from '../solid';
@@ -37,7 +38,7 @@ const difference = (
 const drift = (one: string, other: string): Formula => ({
   keys: ['drift', one, other],
   of: (numbers) => {
-    const [most, least] = [one, other].toSorted((a, b) => numbers[b] - numbers[a]);
+    const [most, least] = [one, other].toSorted(falling((a) => numbers[a]));
     return {
       title: 'Off the middle by',
       unit: 'length',

@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { type BuildDocument, DIMENSIONS, type DimensionName, type Step } from '../document';
 import { run } from '../run';
 import { type Axis, extents } from '../solid';
@@ -61,7 +62,7 @@ function laidSum(
   { step, deep, size, end }: { step: number; deep: number; size: number; end: Sum },
 ): Sum {
   for (const along of AXES) {
-    const total = entry.entered.reduce((sum, part) => sum + sizeOf(part, along), 0);
+    const total = sumOf(entry.entered, (part) => sizeOf(part, along));
     if (Math.abs(total - size) > SAME_MM) continue;
     const groups: { sum: Sum; count: number }[] = [];
     for (const part of entry.entered) {

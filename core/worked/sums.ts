@@ -1,4 +1,4 @@
-import { countNeeded, type Display, INCH } from '../units';
+import { countNeeded, type Display, INCH, sumOf } from '../units';
 
 /** What a number is: lengths, areas, forces and pressures fit together in each system, so that a sum can be done by hand. */
 export type Unit =
@@ -49,7 +49,7 @@ export function valueOf(sum: Sum): number {
     case 'number':
       return sum.value;
     case 'add':
-      return sum.of.reduce((total, each) => total + valueOf(each), 0);
+      return sumOf(sum.of, (each) => valueOf(each));
     case 'less':
       return sum.of.reduce((total, each) => total - valueOf(each), valueOf(sum.from));
     case 'times':

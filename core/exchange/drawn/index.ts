@@ -1,7 +1,7 @@
 import { areaOf, boxOf, placed, reversed } from '../../curve';
 import { cornersOf, MOST_CORNERS, type OutlineCorner } from '../../steps';
 import { type Phrase, Refusal } from '../../document';
-import { counted } from '../../units';
+import { counted, falling } from '../../units';
 import { readDxf } from './dxf';
 import { closedLoops } from './lines';
 import { readSvg } from './svg';
@@ -49,7 +49,7 @@ export function readOutline(name: string, text: string, unitMm?: number): Outlin
     throw new Refusal([
       `There is no closed line in ${name}: ${counted(drawn.lines.length, 'line')}, ${open} of them open${unread}.`,
     ]);
-  const sorted = loops.toSorted((a, b) => Math.abs(areaOf([b])) - Math.abs(areaOf([a])));
+  const sorted = loops.toSorted(falling((a) => Math.abs(areaOf([a]))));
   const [largest, ...others] = sorted;
   const { x0, y0, x1, y1 } = boxOf([largest]);
   const [own] = placed([areaOf([largest]) < 0 ? reversed(largest) : largest], { x: -x0, y: -y0 });

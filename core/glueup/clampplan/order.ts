@@ -1,3 +1,4 @@
+import { rising } from '../../units';
 import type { Tightening } from '../../kit';
 
 /**
@@ -8,7 +9,7 @@ export function tighteningOrder(places: readonly number[], length: number, way: 
   const nth = places.map((at, i) => ({ at, i }));
   const sorted =
     way === 'ends'
-      ? nth.toSorted((a, b) => a.at - b.at)
+      ? nth.toSorted(rising((a) => a.at))
       : nth.toSorted((a, b) => Math.abs(a.at - length / 2) - Math.abs(b.at - length / 2) || a.at - b.at);
   const order = places.map(() => 0);
   sorted.forEach(({ i }, k) => {

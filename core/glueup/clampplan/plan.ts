@@ -1,3 +1,4 @@
+import { sumOf } from '../../units';
 import {
   adhesiveFacts,
   adhesivesOf,
@@ -240,7 +241,7 @@ export function planClamps(
   const clamps = byHand
     ? handClamps(glueUp, owned, tightening)
     : laidClamps(inForce.places, rows, { picks, practice, tightening, lengthMm: glueUp.lengthMm, neededN });
-  const totalN = clamps.reduce((sum, { forceN }) => sum + forceN, 0);
+  const totalN = sumOf(clamps, ({ forceN }) => forceN);
   const outer = [glueUp.courses[0], glueUp.courses[glueUp.courses.length - 1]].map((c) =>
     elasticOf(c.species),
   );

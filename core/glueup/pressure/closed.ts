@@ -1,3 +1,4 @@
+import { sumOf } from '../../units';
 import type { PlaneElastic } from '../../wood';
 
 /*
@@ -113,7 +114,7 @@ export function forceToClose(
     const inertia = (thickness * width ** 3) / 12;
     return length ** 3 / (48 * wood.Ex * inertia) + length / (4 * (5 / 6) * wood.G * width * thickness);
   });
-  return hollow / give.reduce((sum, f) => sum + f, 0);
+  return hollow / sumOf(give);
 }
 
 /**

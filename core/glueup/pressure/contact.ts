@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../../units';
 import type { PlaneElastic } from '../../wood';
 import { knownGive, type BoardGive } from './board';
 
@@ -102,9 +103,9 @@ export function press(given: PressCase, start?: Pressed): Pressed {
   const give = boards.map(({ width, wood }) => knownGive(length, width, cells, wood));
   const load = padLoads(clamps, length, cells);
   for (let i = 0; i < n; i++) load[i] /= thickness;
-  const total = load.reduce((sum, f) => sum + f, 0);
+  const total = sumOf(load);
   const x = Float64Array.from({ length: n }, (_, i) => i * dx);
-  const moment = load.reduce((sum, f, i) => sum + f * (x[i] / length - 0.5), 0);
+  const moment = sumOf(load, (f, i) => f * (x[i] / length - 0.5));
   const gaps = Array.from({ length: lines }, (_, l) => {
     const gap = given.gaps?.[l];
     return gap ? Float64Array.from(x, gap) : new Float64Array(n);
@@ -158,14 +159,14 @@ function wrongNodes(active: boolean[], force: Float64Array, open: Float64Array, 
     if (active[i] && force[i] < -small) pull.push(i);
     else if (!active[i] && open[i] < -1e-10) overlap.push(i);
   }
-  pull.sort((a, b) => force[a] - force[b]);
-  overlap.sort((a, b) => open[a] - open[b]);
+  pull.sort(rising((a) => force[a]));
+  overlap.sort(rising((a) => open[a]));
   return [...pull, ...overlap];
 }
 
 /** Wood between a line and the nearer outer edge, mm. */
 const widthUpTo = (boards: readonly PressedBoard[], line: number): number => {
-  const sum = (part: readonly PressedBoard[]) => part.reduce((all, { width }) => all + width, 0);
+  const sum = (part: readonly PressedBoard[]) => sumOf(part, ({ width }) => width);
   return Math.min(sum(boards.slice(0, line)), sum(boards.slice(line)));
 };
 

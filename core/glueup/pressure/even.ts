@@ -1,3 +1,4 @@
+import { sumOf } from '../../units';
 import { press, type LinePressure, type PressCase } from './contact';
 import { EVEN } from './words';
 
@@ -7,7 +8,7 @@ export const worstOfLines = (found: readonly LinePressure[], lines: readonly num
     ...lines.map((l) => {
       const { pressure } = found[l];
       const last = pressure.length - 1;
-      const mean = pressure.reduce((sum, p, i) => sum + p * (i === 0 || i === last ? 0.5 : 1), 0) / last;
+      const mean = sumOf(pressure, (p, i) => p * (i === 0 || i === last ? 0.5 : 1)) / last;
       return mean > 0 ? Math.min(...pressure) / mean : 0;
     }),
   );

@@ -1,11 +1,11 @@
 import type { Edit, Machining } from '../../document';
 import { type AidKind, gluingOf, machineFacts, machinesThat, type ShopSnapshot } from '../../kit';
 import { flatteners } from '../../plan';
-import { roundUpToStep } from '../../units';
+import { roundUpToStep, sumOf, upwards } from '../../units';
 import type { GlueUp } from '../glueup';
 import { runsOf } from './split';
 
-const sum = (values: readonly number[]): number => values.reduce((total, v) => total + v, 0);
+const sum = (values: readonly number[]): number => sumOf(values);
 
 /** The machines for sections and for what they are joined to. Undefined where no machine takes a section. */
 export function machiningFor(
@@ -37,7 +37,7 @@ export function splitEdit(
   joints: readonly number[],
   { machined, aids }: { machined: boolean; aids?: AidKind },
 ): Edit {
-  const ends = [0, ...joints.toSorted((a, b) => a - b), glueUp.courses.length];
+  const ends = [0, ...joints.toSorted(upwards), glueUp.courses.length];
   const counts = ends.slice(1).map((end, i) => end - ends[i]);
   const machining = machined ? machiningFor(shop, glueUp, counts) : undefined;
   return {

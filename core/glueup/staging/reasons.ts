@@ -1,13 +1,13 @@
 import type { BuildDocument, Phrase } from '../../document';
 import { climateOf, glueTimes, gluingOf, type ShopSnapshot, widestMilled } from '../../kit';
 import type { Timeline } from '../../steps';
-import { counted } from '../../units';
+import { counted, sumOf } from '../../units';
 import { layAids } from '../aids';
 import { adhesiveFor, planClamps } from '../clampplan';
 import type { GlueUp } from '../glueup';
 import { crewOf, rehearse } from '../pace';
 
-const sum = (values: readonly number[]): number => values.reduce((total, v) => total + v, 0);
+const sum = (values: readonly number[]): number => sumOf(values);
 
 /** Why a piece is glued up in more than one stage, each with its number. */
 export interface SplitReason {

@@ -1,11 +1,11 @@
-import { countObtainable } from '../../units';
+import { countObtainable, sumOf } from '../../units';
 
 /**
  * Splits strips into runs that each stay within a limit, as few as can be and as even as can be, the larger ones
  * first; never through a strip. Widths and limit in one unit. Undefined where one strip alone is too wide.
  */
 export function splitStrips(widths: readonly number[], limit: number): number[] | undefined {
-  const fits = (run: readonly number[]) => countObtainable(limit / run.reduce((s, w) => s + w, 0)) >= 1;
+  const fits = (run: readonly number[]) => countObtainable(limit / sumOf(run)) >= 1;
   if (!widths.every((w) => fits([w]))) return undefined;
   // First fit along the order gives the fewest; shared out evenly they are kept where that fits too.
   const fewest = greedyCounts(widths, fits);
@@ -38,4 +38,4 @@ export function runsOf<T>(items: readonly T[], counts: readonly number[]): T[][]
 
 /** The joints a split falls on, counted from 1. */
 export const jointsOf = (counts: readonly number[]): number[] =>
-  counts.slice(0, -1).map((_, i) => counts.slice(0, i + 1).reduce((sum, n) => sum + n, 0));
+  counts.slice(0, -1).map((_, i) => sumOf(counts.slice(0, i + 1)));

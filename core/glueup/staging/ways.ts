@@ -14,7 +14,7 @@ import {
   type Timeline,
   type TimelineStep,
 } from '../../steps';
-import { counted, countNeeded, roundUpToStep } from '../../units';
+import { counted, countNeeded, roundUpToStep, sumOf } from '../../units';
 import { gatesOf } from '../adhesive';
 import { layAids } from '../aids';
 import { adhesiveFor, planClamps } from '../clampplan';
@@ -59,7 +59,7 @@ export interface Staging {
   conflicts: Phrase[][];
 }
 
-const sum = (values: readonly number[]): number => values.reduce((total, v) => total + v, 0);
+const sum = (values: readonly number[]): number => sumOf(values);
 
 /** Either side of a joint that is not flush a band is planed by hand, mm in all (common practice). */
 const STEP_BAND = 60;
@@ -87,8 +87,7 @@ interface Plan {
 
 /** Wood that a played build loses: what goes in, less the piece and what no step used. mm3. */
 const lossOf = (timeline: Timeline): number =>
-  timeline.woodInMm3 -
-  (timeline.finished?.pieces.reduce((total, { blank }) => total + blankVolume(blank), 0) ?? 0);
+  timeline.woodInMm3 - sumOf(timeline.finished?.pieces ?? [], ({ blank }) => blankVolume(blank));
 
 /** The glue-ups of a build that another one has not, and the one that both have. */
 const ownGlueUps = (
@@ -139,7 +138,7 @@ function byHand(build: BuildDocument, timeline: Timeline, glueUp: GlueUp, joints
   const byHand = machine && machineFacts(machine).byHand;
   if (!own || !byHand) return 0;
   if (byHand === 'places' && joints > 0) return 2 * joints * STEP_BAND * glueUp.lengthMm;
-  return 2 * own.entered.reduce((total, { blank }) => total + extents(blank)[0] * extents(blank)[1], 0);
+  return 2 * sumOf(own.entered, ({ blank }) => extents(blank)[0] * extents(blank)[1]);
 }
 
 /** Plays a way forward and reads its column off what comes: a way, once chosen, is what it promised. */

@@ -1,3 +1,4 @@
+import { rising } from '../../units';
 import type { BuildDocument, LaidPart } from '../../document';
 import type { Timeline, WorkPiece } from '../../steps';
 import type { StripLook } from '../faces';
@@ -76,7 +77,7 @@ export function* propose(layUp: LayUp, purpose: Purpose): Generator<Proposals, P
   const bound = boundOf(costs);
   const tell = (orders: readonly Order[], proven: boolean): Proposals => {
     const seen: Order[] = [];
-    for (const order of [...orders].sort((a, b) => costOf(costs, a) - costOf(costs, b)))
+    for (const order of [...orders].sort(rising((a) => costOf(costs, a))))
       if (seen.length < ANSWERS && !seen.some((other) => sameOrder(other, order))) seen.push(order);
     return {
       purpose,
@@ -98,7 +99,7 @@ export function* propose(layUp: LayUp, purpose: Purpose): Generator<Proposals, P
   for (let turn = 1; turn <= turns; turn++) {
     const start = turn % 2 ? orders[0] : greedyOrder(costs, locks, turn);
     orders = [...orders, better(costs, locks, start, { turn, shakes: SHAKES })].sort(
-      (a, b) => costOf(costs, a) - costOf(costs, b),
+      rising((a) => costOf(costs, a)),
     );
     yield tell(orders, false);
   }

@@ -1,3 +1,4 @@
+import { falling, upwards } from '../../units';
 import { chance } from '../../wood';
 import { allowed, type Lock } from './exact';
 import { costOf, type Costs, type Order } from './terms';
@@ -67,7 +68,7 @@ function shaken(states: Int32Array, fixed: Uint8Array, draw: (below: number) => 
   const n = states.length;
   const next = Int32Array.from(states);
   if (n >= 6 && !fixed.includes(1)) {
-    const cuts = [draw(n - 1) + 1, draw(n - 1) + 1, draw(n - 1) + 1].sort((a, b) => a - b);
+    const cuts = [draw(n - 1) + 1, draw(n - 1) + 1, draw(n - 1) + 1].sort(upwards);
     next.set(states.subarray(cuts[1], cuts[2]), cuts[0]);
     next.set(states.subarray(cuts[0], cuts[1]), cuts[0] + cuts[2] - cuts[1]);
   }
@@ -200,7 +201,7 @@ export function boundOf(costs: Costs): number {
       least.push(lowest);
       mirror = Math.min(mirror, pair[i * n + j]);
     }
-    least.sort((x, y) => x - y);
+    least.sort(upwards);
     twice += (least[0] ?? 0) + (least[1] ?? 0);
     seconds.push(least[1] ?? 0);
     if (costs.hasPairs && Number.isFinite(mirror)) {
@@ -208,7 +209,7 @@ export function boundOf(costs: Costs): number {
       dearest = Math.max(dearest, mirror / 2);
     }
   }
-  seconds.sort((x, y) => y - x);
+  seconds.sort(falling((x) => x));
   return (
     Math.max(0, (twice - (seconds[0] ?? 0) - (seconds[1] ?? 0)) / 2) +
     singles +

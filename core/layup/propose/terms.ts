@@ -1,3 +1,4 @@
+import { sumOf } from '../../units';
 import { colourDifference } from '../../wood';
 import { endForEnd, type FaceLook, type StripLook } from '../faces';
 import { lineAngle } from '../joints';
@@ -155,7 +156,7 @@ export const pairValues = (purpose: Purpose, a: StripLook, b: StripLook): number
     : [];
 
 const weighed = (terms: readonly Term[], values: readonly number[]): number =>
-  terms.reduce((sum, term, i) => sum + term.weight * values[i], 0);
+  sumOf(terms, (term, i) => term.weight * values[i]);
 
 /** All costs of a purpose on some strips. */
 export function costsOf(purpose: Purpose, strips: readonly StripLook[]): Costs {
@@ -213,7 +214,7 @@ export function scoresOf(
   const terms = TERMS[purpose];
   const at = (p: number) => looks[order.strips[p]];
   const sums = (list: readonly Term[], values: number[][]) =>
-    list.map((term, i) => ({ ...term, sum: values.reduce((sum, row) => sum + row[i], 0) }));
+    list.map((term, i) => ({ ...term, sum: sumOf(values, (row) => row[i]) }));
   const places = looks.map((_, p) => p);
   const pairs = places.filter((p) => p < looks.length - 1 - p);
   return [

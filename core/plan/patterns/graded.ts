@@ -1,5 +1,5 @@
 import { Refusal } from '../../document';
-import { INCH } from '../../units';
+import { INCH, sumOf } from '../../units';
 import { requirePositive } from './parts';
 import { lengthOf, type Pattern } from './pattern';
 import { sizesOf, woodOf } from './sizes';
@@ -27,7 +27,7 @@ export const graded: Pattern = {
     const last = requirePositive('The last strip', lengthOf(order, 'last'));
     const count = Math.max(2, Math.round((2 * width) / (first + last)));
     const shares = Array.from({ length: count }, (_, i) => first + ((last - first) * i) / (count - 1));
-    const scale = width / shares.reduce((sum, mm) => sum + mm, 0);
+    const scale = width / sumOf(shares);
     const least = Math.min(...shares) * scale;
     if (least < 1) throw new Refusal(['The narrowest strip would be ', { mm: least }, ' wide.']);
     const draft = draftOf(order);

@@ -1,6 +1,6 @@
 import { type Step, Refusal } from '../../document';
 import type { GlueStep } from '../../steps';
-import { countNeeded, INCH } from '../../units';
+import { countNeeded, INCH, sumOf } from '../../units';
 import { half, requirePositive, settable, slot, roughFor } from './parts';
 import { lengthOf, numberOf, type Order, type Pattern, wordOf } from './pattern';
 import { sizesOf, woodOf } from './sizes';
@@ -48,7 +48,7 @@ export function laminate(
 ): { output: string; length: number; width: number } {
   const { shop } = order;
   const a = shop.allowances;
-  const total = rows[0].reduce((sum, mm) => sum + mm, 0);
+  const total = sumOf(rows[0]);
   const [, width, thickness] = size;
   const sawn = settable(
     shop,

@@ -1,6 +1,6 @@
 import { Refusal } from '../../document';
 import { glueUpAt } from '../../steps';
-import { INCH } from '../../units';
+import { INCH, sumOf } from '../../units';
 import { type Pattern, wordOf } from './pattern';
 import { sizesOf } from './sizes';
 import { draftOf, finish, panelStage, trimStage } from './stages';
@@ -28,7 +28,7 @@ export const ownRule: Pattern = {
     const [length, width, thickness] = sizesOf(order, [22 * INCH, 12 * INCH, 0.875 * INCH]);
     const runs = Math.max(1, Math.round(width / brief.module.mm));
     const strips = Array.from({ length: runs }, () => rule.strips).flat();
-    const share = strips.reduce((sum, strip) => sum + strip.share, 0);
+    const share = sumOf(strips, (strip) => strip.share);
     const draft = draftOf(order);
     const panel = panelStage(draft, {
       tag: '',

@@ -1,5 +1,5 @@
 import { Refusal } from '../../document';
-import { INCH } from '../../units';
+import { INCH, sumOf } from '../../units';
 import { half, requirePositive, settable } from './parts';
 import { lengthOf, type Pattern, wordOf } from './pattern';
 import { ROW_MEASURES, rowOf, sizesOf } from './sizes';
@@ -67,7 +67,7 @@ export const skinned: Pattern = {
       layer('top', 'Upper skin', brief.woods[0], skin + dress),
     ];
     if (both) layers.unshift(layer('under', 'Lower skin', brief.woods[2] ?? brief.woods[0], skin + dress));
-    const thick = layers.reduce((sum, made) => sum + made.thickness, 0);
+    const thick = sumOf(layers, (made) => made.thickness);
     draft.build.steps.push(
       {
         id: 'glue-faces',

@@ -1,7 +1,7 @@
 import { type BuildDocument, type Slot, type Step, Refusal } from '../../document';
 import { doesWork, machineFacts, machinesThat, type Saw, takesEndGrain } from '../../kit';
 import type { GlueStep, TrimStep } from '../../steps';
-import { blankLengthForSlices } from '../../units';
+import { blankLengthForSlices, sumOf, falling } from '../../units';
 import { flatteners, machineTakes } from '../machines';
 import { emptyBuild, half, millMachine, settable, slot, targetOf, roughFor } from './parts';
 import type { Order } from './pattern';
@@ -91,7 +91,7 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
     exact ? mm + 2 * a.millEdge.mm : settable(shop, mm + 2 * a.millEdge.mm),
   );
   const strips = rips.map((rip) => rip - 2 * a.millEdge.mm);
-  const width = strips.reduce((sum, mm) => sum + mm, 0);
+  const width = sumOf(strips);
   const glued = settable(shop, plan.flat + a.flattenPanel.mm);
   const rough = roughFor(shop, glued);
   // What is shorter than the planer's rollers are apart is not put through it: the rest is cut off later.
@@ -142,7 +142,7 @@ export function panelStage(draft: Draft, plan: PanelPlan): Made {
 export function sawReaching({ shop, saw }: Draft, depthMm: number): Saw {
   const reaches = ({ depth }: Saw) => depth.mm === 0 || depth.mm >= depthMm - 1e-6;
   if (reaches(saw)) return saw;
-  return shop.saws.find(reaches) ?? shop.saws.toSorted((x, y) => y.depth.mm - x.depth.mm)[0] ?? saw;
+  return shop.saws.find(reaches) ?? shop.saws.toSorted(falling((x) => x.depth.mm))[0] ?? saw;
 }
 
 /** The brief's machine where it takes the panel, else one that does, else the brief's: the review then says why not. */

@@ -1,3 +1,4 @@
+import { upwards } from '../../units';
 import { alongArc, onCircle, type Region, sidesOf, subtracted } from '../../curve';
 import { movePoint, turnDirection, type Rigid } from '../rigid';
 import { type Form, formBox, levelsBetween, movedBox } from './form';
@@ -87,7 +88,7 @@ export function carved(form: Form, before: readonly Before[]): Form[] {
   });
   const stops = [form.z0, ...spans.flatMap(({ other, from, to }) => [from, to, ...breaksOf(other)]), form.z1]
     .filter((z) => z >= form.z0 && z <= form.z1)
-    .sort((a, b) => a - b);
+    .sort(upwards);
   const parts: Form[] = [];
   let untouched = true;
   const beside = (region: Region, z: number, here: readonly Span[]): Region => {

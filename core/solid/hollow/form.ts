@@ -1,3 +1,4 @@
+import { rising, sumOf, upwards } from '../../units';
 import { areaOf, boxOf, type Box2, type Region } from '../../curve';
 import { compose, inverse, movePoint, type Rigid } from '../rigid';
 import type { Vec3 } from '../vec';
@@ -73,12 +74,12 @@ export function levelsBetween(z0: number, z1: number, count = CROSSING): { z: nu
       const t = (Math.PI / 2) * x;
       return { z: m + k * Math.sin(t), weight: w * (Math.PI / 2) * k * Math.cos(t) };
     })
-    .sort((a, b) => a.z - b.z);
+    .sort(rising((a) => a.z));
 }
 
 /** A form whose region is told for every z, with breaks where it changes its rule. */
 export function levelsForm(regionAt: (z: number) => Region, breaks: readonly number[]): Levels {
-  const stops = [...new Set(breaks)].sort((a, b) => a - b);
+  const stops = [...new Set(breaks)].sort(upwards);
   const levels = stops
     .slice(1)
     .flatMap((to, i) => (to - stops[i] > 1e-9 ? levelsBetween(stops[i], to, SMOOTH) : []))
@@ -105,7 +106,7 @@ export function formVolume(form: Form): number {
     mm3 =
       form.kind === 'prism'
         ? areaOf(form.region) * (form.z1 - form.z0)
-        : form.levels.reduce((sum, { weight, region }) => sum + weight * areaOf(region), 0);
+        : sumOf(form.levels, ({ weight, region }) => weight * areaOf(region));
     volumes.set(form, mm3);
   }
   return mm3;

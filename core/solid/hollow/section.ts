@@ -1,3 +1,4 @@
+import { upwards } from '../../units';
 import {
   alongArc,
   asPolygon,
@@ -63,7 +64,7 @@ export function chordsOf(region: Region, from: Point, u: Point): [number, number
         : [];
     for (const { angle } of taken) keep(onCircle(arc, angle));
   }
-  cuts.sort((a, b) => a - b);
+  cuts.sort(upwards);
   const out: [number, number][] = [];
   for (let i = 0; i + 1 < cuts.length; i += 2)
     if (cuts[i + 1] - cuts[i] > 1e-9) out.push([cuts[i], cuts[i + 1]]);
@@ -172,7 +173,7 @@ function leaningSection(form: Form, m: Rigid, at: number): Region {
     const long = Math.hypot(m[8], m[9]);
     const [a, b] = [m[8] / long, m[9] / long];
     const limit = (z: number) => (at - m[11] - m[10] * z) / long;
-    const [low, high] = [limit(z0), limit(z1)].sort((p, q) => p - q);
+    const [low, high] = [limit(z0), limit(z1)].sort(upwards);
     const within = clipHalf(clipHalf(fine, a, b, high), -a, -b, -low);
     return within.map((loop) =>
       walkedAs(

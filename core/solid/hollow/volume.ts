@@ -1,3 +1,4 @@
+import { rising, sumOf } from '../../units';
 import {
   areaInBox,
   areaOf,
@@ -74,9 +75,9 @@ export function outlineAt(cell: Cell, at: number): Point[] {
       const t = (at - p[2]) / (q[2] - p[2]);
       points.push({ x: p[0] + t * (q[0] - p[0]), y: p[1] + t * (q[1] - p[1]) });
     });
-  const cx = points.reduce((sum, { x }) => sum + x, 0) / points.length;
-  const cy = points.reduce((sum, { y }) => sum + y, 0) / points.length;
-  return points.sort((a, b) => Math.atan2(a.y - cy, a.x - cx) - Math.atan2(b.y - cy, b.x - cx));
+  const cx = sumOf(points, ({ x }) => x) / points.length;
+  const cy = sumOf(points, ({ y }) => y) / points.length;
+  return points.sort(rising((a) => Math.atan2(a.y - cy, a.x - cx)));
 }
 
 /** The points of a cell in a form’s frame; undefined where the form misses them by its box. */

@@ -9,7 +9,7 @@ import { formOf, plugOf } from './frame';
 import { bitKindsOf, kindOf } from './kinds';
 import { groundOf, layFeatures, type LaidFeature } from './lay';
 import { MOST_SPOTS } from './place';
-import { counted } from '../../units';
+import { counted, sumOf } from '../../units';
 
 /** Holes, grooves, openings and shaped edges cut into every piece. */
 export interface FeatureStep extends StepBase {
@@ -45,7 +45,7 @@ export function runFeature(step: FeatureStep, inputs: readonly WorkPiece[], cont
   const pieces: WorkPiece[] = [];
   for (const [n, piece] of inputs.entries()) {
     const laid = laidOn(step, piece, context);
-    const count = laid.reduce((sum, { spots }) => sum + spots.length, 0);
+    const count = sumOf(laid, ({ spots }) => spots.length);
     if (count > MOST_SPOTS)
       return stopAt(
         step,
@@ -137,7 +137,7 @@ export const feature: StepRoom<FeatureStep> = {
   labour: {
     setUp: 10,
     each: 0,
-    more: ({ features }) => features.reduce((sum, each) => sum + minutesOf(each), 0),
+    more: ({ features }) => sumOf(features, (each) => minutesOf(each)),
   },
   needs: needsOf,
   caution:

@@ -1,3 +1,4 @@
+import { upwards } from '../../units';
 import type { Loop, Region } from '../../curve';
 import { type Blank, bounds, contacts, extents, type Vec3 } from '../../solid';
 import type { Feature } from './model';
@@ -27,7 +28,7 @@ export interface Ground {
 }
 
 const distinct = (list: readonly number[]): number[] =>
-  [...list].sort((a, b) => a - b).filter((at, i, all) => i === 0 || at - all[i - 1] > 1e-3);
+  [...list].sort(upwards).filter((at, i, all) => i === 0 || at - all[i - 1] > 1e-3);
 
 /** Where joints lie square to the three axes of a blank, from its low corner, mm. */
 export function jointLines(blank: Blank): readonly [number[], number[], number[]] {

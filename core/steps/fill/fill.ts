@@ -1,6 +1,6 @@
 import type { Finding, StepBase } from '../../document';
 import { extents } from '../../solid';
-import { counted, type Length } from '../../units';
+import { counted, type Length, sumOf } from '../../units';
 import type { Fact, Played } from '../fact';
 import { passThrough, type StepRoom } from '../room';
 
@@ -54,7 +54,7 @@ const hoursOf = (step: FillStep): number => step.hours ?? fillerOf(step).hours;
 
 function facts(step: FillStep): Fact[] {
   const { label, lossPct, pourMm } = fillerOf(step);
-  const mm3 = step.voids.reduce((sum, each) => sum + voidMm3(each), 0);
+  const mm3 = sumOf(step.voids, (each) => voidMm3(each));
   if (step.voids.length === 0) return [];
   return [
     ...step.voids.map(
@@ -146,7 +146,7 @@ export const fill: StepRoom<FillStep> = {
     step.voids.length === 0
       ? 'nothing to fill yet'
       : `${counted(
-          step.voids.reduce((sum, { count }) => sum + count, 0),
+          sumOf(step.voids, ({ count }) => count),
           'void',
         )}, ${fillerOf(step).label.toLowerCase()}`,
   fields: {

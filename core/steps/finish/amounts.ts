@@ -1,3 +1,4 @@
+import { sumOf } from '../../units';
 import type { BuildDocument, StepBase } from '../../document';
 import {
   END_GRAIN_DRINKS,
@@ -83,7 +84,7 @@ export function finishRows(step: FinishStep, pieces: readonly WorkPiece[]): Fini
 
 /** What goes on pieces in all, ml. */
 export const amountOf = (step: FinishStep, pieces: readonly WorkPiece[]): number =>
-  finishRows(step, pieces).reduce((sum, { ml }) => sum + ml, 0);
+  sumOf(finishRows(step, pieces), ({ ml }) => ml);
 
 /** What a piece must stand: as set, else what the job says of it, else worn. */
 export function standsWhat(

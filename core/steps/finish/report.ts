@@ -8,7 +8,7 @@ import {
   type FinishUse,
   middleOf,
 } from '../../kit';
-import { counted } from '../../units';
+import { counted, sumOf } from '../../units';
 import { findSpecies, isSolid, speciesName } from '../../wood';
 import type { Fact, Played } from '../fact';
 import type { WorkPiece } from '../timeline';
@@ -34,8 +34,8 @@ const UNEVEN = 2;
 export function finishFacts(step: FinishStep, { entry }: Played): Fact[] {
   const known = finishOf(step);
   const rows = finishRows(step, entry.pieces);
-  const all = rows.reduce((sum, { mm2 }) => sum + mm2, 0);
-  const ml = rows.reduce((sum, row) => sum + row.ml, 0);
+  const all = sumOf(rows, ({ mm2 }) => mm2);
+  const ml = sumOf(rows, (row) => row.ml);
   return [
     ...rows.map(
       ({ name, mm2, coats, endGrain, ml: own }): Fact => ({

@@ -18,7 +18,7 @@ import {
   TURNS,
   type Vec3,
 } from '../../solid';
-import { counted } from '../../units';
+import { counted, sumOf } from '../../units';
 import { type Outcome, type RunContext, stopAt } from '../context';
 import type { Laid, WorkPiece } from '../timeline';
 import { addErrors, type Errors } from '../tolerance';
@@ -316,7 +316,7 @@ function rowErrors(
   axis: Axis,
   across: Axis,
 ): readonly [Errors, Errors, Errors] {
-  const long = (row: readonly number[]) => row.reduce((sum, i) => sum + extents(works[i].blank)[axis], 0);
+  const long = (row: readonly number[]) => sumOf(row, (i) => extents(works[i].blank)[axis]);
   const longest = rows.reduce((best, row) => (long(row) > long(best) ? row : best), rows[0]);
   const of = (a: Axis): Errors => {
     if (a === axis) return addErrors(...longest.map((i): [Errors, number] => [works[i].errors[a], 1]));

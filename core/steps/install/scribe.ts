@@ -1,3 +1,4 @@
+import { rising } from '../../units';
 import type { Length } from '../../units';
 import type { OutlineCorner } from '../shape/outline';
 
@@ -55,7 +56,7 @@ export function scribed(
     .map(({ at, gap }) => ({ x: at.mm, gap: gap.mm }))
     // A reading beyond the piece, or as deep as it is wide, is a slip: the review says so.
     .filter(({ x, gap }) => x >= 0 && x <= length && gap >= 0 && gap < width)
-    .toSorted((a, b) => a.x - b.x)
+    .toSorted(rising((a) => a.x))
     .filter(({ x }, i, all) => i === 0 || x - all[i - 1].x > 1e-6);
   const deepest = Math.max(0, ...readings.map(({ gap }) => gap));
   const off = (x: number) => (readings.length === 0 ? 0 : deepest - gapAt(readings, x));

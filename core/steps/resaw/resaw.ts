@@ -1,3 +1,4 @@
+import { sumOf } from '../../units';
 import { perSize } from '../operation';
 import type { StepRoom } from '../room';
 import type { Finding, StepBase } from '../../document';
@@ -32,7 +33,7 @@ const LEAST_LEAF_MM = 0.1;
  */
 function leavesOf(piece: string, room: number, leaves: number, measured?: ReadonlyMap<string, number>) {
   const given = Array.from({ length: leaves }, (_, i) => measured?.get(`${piece}.${i + 1}`));
-  const known = given.reduce<number>((sum, mm) => sum + (mm ?? 0), 0);
+  const known = sumOf(given, (mm) => mm ?? 0);
   const open = given.filter((mm) => mm === undefined).length;
   const each = open > 0 ? (room - known) / open : 0;
   if (known > room + 1e-6 || (open > 0 && each <= LEAST_LEAF_MM)) return undefined;
@@ -111,7 +112,7 @@ function leavesTooThick(
 ): Finding {
   const own = Array.from({ length: leaves }, (_, i) => `${piece}.${i + 1}`);
   const read = own.filter((leaf) => measuredLeaves?.has(leaf));
-  const sum = read.reduce((total, leaf) => total + (measuredLeaves?.get(leaf) ?? 0), 0);
+  const sum = sumOf(read, (leaf) => measuredLeaves?.get(leaf) ?? 0);
   const kerfs = (leaves - 1) * kerf;
   return {
     code: 'more-than-went-in',

@@ -1,3 +1,4 @@
+import { sumOf } from '../../units';
 import { type BuildDocument, machineIdOf, makersOf, type StepBase } from '../../document';
 import {
   doesWork,
@@ -49,7 +50,7 @@ const RAISED_H = 1;
 export function surfacedMm({ by = 'sand', grits = [], after = 'planed', face }: SurfaceStep): number {
   if (face && face.mm > 0) return face.mm;
   if (by !== 'sand') return SHAVINGS_MM;
-  return takesOf(grits, LADDERS[after].marksMm).reduce((sum, mm) => sum + mm, 0);
+  return sumOf(takesOf(grits, LADDERS[after].marksMm));
 }
 
 /** Whether a step says how it is done; one of an earlier file that does not changes nothing. */
@@ -122,8 +123,8 @@ function sandedM2(step: SurfaceStep, pieces: readonly WorkPiece[]): { m2: number
   const areas = faceAreas(pieces);
   const own = [areas.upper, areas.lower, ...(step.edges ? [areas.edges, areas.ends] : [])];
   return {
-    m2: own.reduce((sum, { mm2 }) => sum + m2(mm2), 0),
-    work: own.reduce((sum, { mm2, endGrain }) => sum + m2(mm2) * (1 + (END_GRAIN_TIMES - 1) * endGrain), 0),
+    m2: sumOf(own, ({ mm2 }) => m2(mm2)),
+    work: sumOf(own, ({ mm2, endGrain }) => m2(mm2) * (1 + (END_GRAIN_TIMES - 1) * endGrain)),
   };
 }
 
@@ -148,7 +149,7 @@ function facts(step: SurfaceStep, build: BuildDocument, pieces: readonly WorkPie
   const { by = 'sand', grits = [], after = 'planed' } = step;
   const all = sandedM2(step, pieces);
   const takes = takesOf(grits, LADDERS[after].marksMm);
-  const ladder = takes.reduce((sum, mm) => sum + mm, 0);
+  const ladder = sumOf(takes);
   const scale = ladder > 0 ? surfacedMm(step) / ladder : 1;
   const rows: Fact[] =
     by === 'sand'
