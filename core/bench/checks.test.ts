@@ -59,6 +59,17 @@ describe('other checks', () => {
     expect(of('moisture', [own + 2.1]).verdict).toBe('mind');
     expect(of('moisture', [own + 4.1]).verdict).toBe('bad');
     expect(of('moisture', [own - 1.5, own + 1.5]).verdict).toBe('mind');
+    // Of several the one farthest off is named, on whichever side it lies and wherever it stands.
+    for (const values of [
+      [own + 1, own - 3],
+      [own - 3, own + 1],
+      [own + 3, own - 1],
+    ]) {
+      const worst = values.find((value) => Math.abs(value - own) === 3) ?? 0;
+      expect(phraseText(of('moisture', values).words, panel.shop.display)).toContain(
+        `${Number(worst.toFixed(1))} %, where`,
+      );
+    }
   });
   it('weight: against what the woods of the piece weigh', () => {
     const kg = run(panel).steps[1].massKg;

@@ -164,6 +164,17 @@ describe('what a piece rides on', () => {
       end: { mm: 45 },
     };
     expect(of({ ...build, steps: [...build.steps, trim] }, 'snipe-stays')?.numbers.short).toBe(15);
+    // A slicing cuts its head off one end, and what stays in hand off the other.
+    const cut = (...later: object[]) =>
+      of({ ...build, steps: [...build.steps, ...later] as Step[] }, 'snipe-stays')?.numbers.cut;
+    expect(cut(trim)).toBe(45);
+    const slice = (head: number, hold: number) => ({
+      ...{ id: 'slices', kind: 'slice', inputs: trim.inputs, output: 'slices', saw: 'table-full', count: 2 },
+      ...{ head: { mm: head }, thickness: { mm: 20 }, hold: { mm: hold } },
+    });
+    expect([cut(slice(7, 30)), cut(slice(30, 11)), cut(slice(0.5, 30)), cut(slice(30, 0))]).toEqual([
+      7, 11, 0.5, 0,
+    ]);
   });
   it('a piece too short for its machine goes with runners, their wood and minutes apart', () => {
     const build = section({}, shop, [250, 60, 30]);

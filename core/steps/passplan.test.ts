@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { passesNeeded } from '../units';
-import { chamferLasts, passesDown } from './passplan';
+import { demo } from '../../demo';
+import type { BuildDocument } from '../document';
+import { machineFacts } from '../kit';
+import { run } from '../run';
+import { passesNeeded, sumOf } from '../units';
+import { helperMinutes, helpersAdd } from './flatten/helpers';
+import { chamferLasts, handMinutes, passesDown } from './passplan';
+import { machineOfStep, roomOf } from './list';
+import { noiseOf } from './tolerance';
 
 const settings = (start: number, off: number, dial: Parameters<typeof passesDown>[2]) =>
   passesDown(start, off, dial)?.map(({ settingMm }) => settingMm);
@@ -88,4 +95,54 @@ describe('a machine that first only touches', () => {
     expect(settings(28.05, 4.5, dial)).toEqual([28.05, 27.25, 26.45, 25.65, 24.85, 24.05, 23.55]);
     expect(passesDown(28.03, 1, dial)?.[0]).toMatchObject({ settingMm: 28.05, takesMm: 0 });
   });
+});
+
+describe('minutes of hands', () => {
+  it('go by the pace of whoever does it; work that is counted as a whole goes by how often it is done', () => {
+    let whole = 0;
+    for (const job of demo.jobs) {
+      const timeline = run(job);
+      for (const step of job.steps) {
+        const entry = timeline.steps.find(({ id }) => id === step.id);
+        const minutes = (factor: number, times: number) => {
+          const shop = { ...job.shop, paces: [{ kind: step.kind, factor, steps: 3 }] };
+          const build = { ...job, shop } as BuildDocument;
+          return handMinutes(step, entry, { build, pieces: 3, times });
+        };
+        const { fixed, minutes: byPieces } = roomOf(step).labour;
+        const machine = machineOfStep(step, job);
+        if (machine && machineFacts(machine).away) continue;
+        expect(minutes(2, 1), step.id).toBeCloseTo(2 * minutes(1, 1), 9);
+        if (!fixed && !byPieces) continue;
+        whole += 1;
+        expect(minutes(1, 3), step.id).toBeCloseTo(3 * minutes(1, 1), 9);
+        if (fixed) expect(minutes(1, 1), step.id).toBeCloseTo(fixed(step), 9);
+      }
+    }
+    expect(whole).toBeGreaterThan(2);
+  });
+});
+
+describe('what is put on a piece for its machine', () => {
+  it('counts however little it is, and runners and ends add to both sides', () => {
+    const on = (change: object) => change as Parameters<typeof helperMinutes>[0];
+    const parts = ['runners', 'ends', 'chamfer'].map((name) => helperMinutes(on({ [name]: { mm: 0.5 } })));
+    for (const minutes of parts) expect(minutes).toBeGreaterThan(0);
+    expect(helperMinutes(on({ runners: { mm: 30 }, ends: { mm: 60 }, chamfer: { mm: 3 } }))).toBe(
+      sumOf(parts),
+    );
+    expect(helperMinutes(on({ runners: { mm: 0 } }))).toBe(0);
+    const both = on({ runners: { mm: 30 }, ends: { mm: 60 } });
+    expect((['length', 'width', 'thickness'] as const).map((name) => helpersAdd(both, name))).toEqual([
+      120, 60, 0,
+    ]);
+    expect((['length', 'width'] as const).map((name) => helpersAdd(on({}), name))).toEqual([0, 0]);
+  });
+});
+
+it('the noise of a shop is a hundredth of its step, however fine, and of 0.1 mm where it has none', () => {
+  const noise = (mm: number) => noiseOf({ settingStep: { mm } });
+  expect([noise(1), noise(0.5), noise(0.02), noise(0)].map((mm) => Number(mm.toFixed(9)))).toEqual([
+    0.01, 0.005, 0.0002, 0.001,
+  ]);
 });

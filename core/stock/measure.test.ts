@@ -20,9 +20,12 @@ describe('board measure', () => {
     expect(hardwoodTally(1, 7.5, 10.5)).toBe(6);
     expect(hardwoodTally(2, 8, 9)).toBe(12);
     expect(hardwoodTally(0.75, 6, 8)).toBe(4);
+    // An exact half of a surface foot goes up; feet that a conversion left a hair short are whole.
+    expect([surfaceMeasure(6, 7), surfaceMeasure(6, 8 - 1e-12)]).toEqual([4, 4]);
   });
   it('construction lumber by its nominal size (PS 20, from memory), whose real size is smaller', () => {
     expect(softwoodTally(2, 6, 8)).toBe(8);
+    expect([softwoodTally(1, 6, 8), softwoodTally(0.5, 6, 8)]).toEqual([4, 4]);
     const size = dressedSize('2x6');
     expect([size?.thicknessMm, size?.widthMm]).toEqual([expect.closeTo(38.1, 9), expect.closeTo(139.7, 9)]);
     const dressed = plain('d', 96 * INCH, 139.7, 38.1, { sold: 'dressed' });

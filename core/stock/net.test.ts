@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { BoardStock } from '../document';
 import { defaultShop } from '../kit';
+import { faceCleaning } from './milling';
 import { laneLies } from './pack';
 import { leavesFrom, type WantedStrip } from './problem';
 
@@ -43,4 +44,29 @@ describe('leaves and what stays at the fence', () => {
     const whole = laneLies(solver, { x: 0, y: 0, length: 500, width: 200 } as never, [], rules as never);
     expect(whole).toBe(true);
   });
+});
+
+it('whatever a board has of cup, bow and wind comes off before strips are taken; rough faces lose both', () => {
+  const strip = {
+    ...{ species: 'maple_sugar', length: 1000, width: 200, thickness: 10, milledThickness: 8 },
+  } as WantedStrip;
+  const leaves = (warp: object, thickness: number, more: object = {}) =>
+    leavesFrom(strip, { ...board(thickness, 0), warp, ...more } as BoardStock, { rules, shop } as never);
+  // A plane through a twisted board loses half of the rise.
+  for (const warp of [{ cup: mm(2) }, { bow: mm(2) }, { wind: mm(4) }])
+    expect([leaves(warp, 36), leaves(warp, 35.9)], JSON.stringify(warp)).toEqual([3, 2]);
+  const all = { cup: mm(1), bow: mm(2), wind: mm(6) };
+  expect([leaves(all, 40), leaves(all, 39.9)]).toEqual([3, 2]);
+  // A strip is 8 when milled: so much must be left once warp and both cleaned faces are off a board of 12.
+  for (const sold of ['surfaced', 'rough'] as const) {
+    const spare = 12 - 8 - 2 * faceCleaning({ ...board(12, 0), sold }, shop);
+    for (const name of ['cup', 'bow'])
+      expect(
+        [-0.05, 0.05].map((more) => leaves({ [name]: mm(spare + more) }, 12, { sold })),
+        `${sold}, ${name}`,
+      ).toEqual([1, 0]);
+  }
+  const other = { ...strip, grain: 'quarter' } as WantedStrip;
+  const flat = { ...board(20, 0), grain: 'flat' } as BoardStock;
+  expect(leavesFrom(other, flat, { rules, shop } as never)).toBe(0);
 });

@@ -270,3 +270,19 @@ describe('effort', () => {
     }
   });
 });
+
+describe('what looking at every arrangement proves', () => {
+  it('strips that a kerf keeps from lying on one board side by side, or one after the other', () => {
+    const boards = [board('a', 1000, 100), board('b', 1000, 100)];
+    for (const strips of [
+      [strip('s1', 1000, 50), strip('s2', 1000, 50)],
+      [strip('s1', 500, 100), strip('s2', 500, 100)],
+      [strip('s1', 1000, 32), strip('s2', 1000, 32), strip('s3', 1000, 33)],
+      [strip('s1', 330, 100), strip('s2', 330, 100), strip('s3', 337, 100)],
+    ]) {
+      const answer = solveNow(problem(strips, boards, {}, 'fewestBoards'), 400);
+      expect(answer).toMatchObject({ missing: [], proven: true });
+      expect(new Set(answer.places.map((place) => place.board)).size).toBe(2);
+    }
+  });
+});

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { phraseText } from '../../document';
+import type { Bit } from '../../kit';
 import { mustEdit } from '../../edit';
 import { run } from '../../run';
 import { across, blankVolume, lostTo, splitBlank } from '../../solid';
@@ -10,7 +11,8 @@ import type { TrimStep } from '../trim/trim';
 import { build, closes, GLUE, last, size, slot, three } from '../steps.fixture';
 import type { Feature } from './model';
 import type { FeatureStep } from './feature';
-import { FEATURE_LIST, kindOf } from './kinds';
+import { beginFeature, FEATURE_LIST, kindOf } from './kinds';
+import { tailOf } from './kinds/dovetails';
 import { layFeatures, type Ground } from './lay';
 import { standsAt } from './place';
 
@@ -309,4 +311,63 @@ describe('what is cut', () => {
       'Hole in the upper face: diameter 20 mm; its middle 40 mm from the left end, 30 mm from the near edge; 3 in all, the next 188 mm on.',
     );
   });
+});
+
+it('what a feature is narrowest at decides the cutter: an inside corner, else the feature itself', () => {
+  const narrowest = (kind: string, settings: object) =>
+    kindOf({ kind } as Feature).narrowest?.({ kind, ...settings } as Feature);
+  const [l, w] = [mm(40), mm(30)];
+  // A corner of radius r is cut by nothing wider than 2 r, however small it is.
+  for (const r of [0.5, 1, 6]) {
+    expect(narrowest('pocket', { length: l, width: w, radius: mm(r) })).toBe(2 * r);
+    expect(narrowest('inlay', { length: l, width: w, radius: mm(r) })).toBe(2 * r);
+  }
+  expect(narrowest('pocket', { length: l, width: w, radius: mm(0) })).toBe(30);
+  expect(narrowest('pocket', { length: w, width: l, radius: mm(0) })).toBe(30);
+  expect(narrowest('inlay', { length: l, width: w, radius: mm(0) })).toBe(30);
+  expect(narrowest('vise', { screw: mm(36), rods: mm(20) })).toBe(20);
+  expect(narrowest('vise', { screw: mm(36) })).toBe(36);
+});
+
+it('tails share what half pins and pins leave', () => {
+  const joint = { tails: 3, pin: mm(10), half: mm(5) } as Parameters<typeof tailOf>[0];
+  expect(tailOf(joint, 120)).toBe(30);
+  expect(tailOf({ ...joint, tails: 1 }, 120)).toBe(110);
+});
+
+it('stand as often as their pitch goes into the way, to a thousandth of a thousandth', () => {
+  for (const [start, pitch, last, count] of [
+    [0, 10, 30, 4],
+    [0, 10, 29.9999995, 4],
+    [0, 10, 29.999995, 3],
+    [5, 10, 30, 3],
+    [0, 10, 0, 1],
+    [0, 10, -1, 0],
+    [12, 0.5, 13, 3],
+  ])
+    expect(standsAt(start, pitch, last), `${start} ${pitch} ${last}`).toBe(count);
+});
+
+it('begins with the cutter that comes nearest to it; of two as near, the kind it is usually made with', () => {
+  const trims = { u: [0, 0], v: [0, 0], n: 0 } as const;
+  const side = { side: 'upper', long: 400, wide: 300, deep: 20, trims } as const;
+  const bit = (id: string, kind: string, diameter: number) =>
+    ({ id, kind, name: id, diameter: mm(diameter) }) as Bit;
+  let met = 0;
+  for (const kind of FEATURE_LIST) {
+    const begin = (bits: Bit[]) => beginFeature(kind, side, { id: 'a', system: 'mm', bits });
+    const wish = kind.bitMm?.(begin([]));
+    const [usual, other] = kind.bits;
+    if (wish === undefined || !usual) continue;
+    const taken = (...bits: Bit[]) => (begin(bits) as { bit?: string }).bit;
+    const [near, far] = [bit('near', usual, wish - 1), bit('far', usual, wish + 1.25)];
+    expect([taken(far, near), taken(near, far)], kind.kind).toEqual(['near', 'near']);
+    const [above, below] = [bit('near', usual, wish + 1), bit('far', usual, wish - 1.25)];
+    expect([taken(below, above), taken(above, below)], kind.kind).toEqual(['near', 'near']);
+    if (!other) continue;
+    met += 1;
+    const [second, first] = [bit('second', other, wish + 1), bit('first', usual, wish - 1)];
+    expect([taken(second, first), taken(first, second)], kind.kind).toEqual(['first', 'first']);
+  }
+  expect(met).toBeGreaterThan(0);
 });

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { expectMended } from '../../review/mended.fixture';
 import { build, GLUE, last, size, three } from '../steps.fixture';
+import { sumOf } from '../../units';
 import { fill, type FillStep, type Void, voidMm3 } from './fill';
 
 const mm = (n: number) => ({ mm: n });
@@ -38,4 +39,24 @@ it('tells how much to mix, in layers no deeper than the filler takes, each harde
 it('a void larger than its piece is found and taken out', () => {
   for (const large of [{ depth: mm(40) }, { length: mm(900) }, { length: mm(400), width: mm(300) }])
     expectMended(build(three, [GLUE, step({ voids: [knot, { ...knot, ...large }] })]), 'void-too-large');
+});
+
+it('takes the hands as long as its layers do together, and as many layers as it is deep', () => {
+  const [small, two] = [step(), step({ voids: [knot, { ...knot, depth: mm(12.5) }] })];
+  for (const [own, layers] of [
+    [small, 2],
+    [two, 3],
+    // Just as deep as a layer, a hair less, and what takes any depth at once.
+    [step({ voids: [{ ...knot, depth: mm(6) }] }), 1],
+    [step({ voids: [{ ...knot, depth: mm(12) }] }), 2],
+    [step({ with: 'wax' }), 1],
+  ] as const) {
+    const rounds = fill.labour.rounds?.(own) ?? [];
+    expect(rounds).toHaveLength(layers);
+    expect(fill.labour.fixed?.(own)).toBe(sumOf(rounds, ({ minutes }) => minutes));
+  }
+  const each = (own: FillStep) => fill.labour.rounds?.(own)[0].minutes ?? 0;
+  // Mixing takes its time once; each void its own.
+  expect(each(two) - each(small)).toBe(each(small) - each(step({ voids: [] })));
+  expect(each(step({ voids: [] }))).toBe(10);
 });

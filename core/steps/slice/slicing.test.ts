@@ -101,3 +101,15 @@ describe('slicing stops where the rest must stay in hand', () => {
     expect(stop?.message.join('')).toContain('must stay in hand');
   });
 });
+
+it('however little is cut off first or stays in hand, it is taken from the blank with its kerf', () => {
+  const thickness = { mm: 20 };
+  for (const mm of [0.4, 1, 3]) {
+    // Five slices of 20 with kerfs of 3 between them: 112; a head costs itself and a kerf, what is held makes the fifth kerf a cut.
+    expect(lengthForSlices(5, { head: { mm: 0 }, thickness }, 3)).toBe(112);
+    expect(lengthForSlices(5, { head: { mm }, thickness }, 3)).toBeCloseTo(115 + mm, 9);
+    expect(lengthForSlices(5, { head: { mm: 0 }, thickness, hold: { mm } }, 3)).toBeCloseTo(115 + mm, 9);
+    expect(slicesFrom(115 + mm, { head: { mm: 0 }, thickness, hold: { mm } }, 3)).toBe(5);
+    expect(slicesFrom(114.9 + mm, { head: { mm: 0 }, thickness, hold: { mm } }, 3)).toBe(4);
+  }
+});

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { LADDERS, LADDER_NAMES, takesOf } from '../../kit';
+import { LADDERS, LADDER_NAMES, SHEET_M2, takesOf } from '../../kit';
 import { expectMended } from '../../review/mended.fixture';
 import { run } from '../../run';
 import { applyEdit } from '../../edit';
 import type { BuildDocument } from '../../document';
 import type { Feature } from '../feature';
 import type { FeatureStep } from '../feature/feature';
-import { balanced, build, GLUE, last, lost, size, three } from '../steps.fixture';
+import { balanced, build, GLUE, last, lost, size, slot, three } from '../steps.fixture';
 import { blankVolume } from '../../solid';
 import { softened } from './edges';
 import { surface, surfacedMm, type SurfaceStep } from './surface';
@@ -141,4 +141,26 @@ describe('surface', () => {
     expect(surfacedMm(next)).toBeCloseTo(surfacedMm(own) + 0.1, 9);
     expect(surface.explains?.(own, 'width', 0.2, 24)).toBeUndefined();
   });
+});
+
+it('is sanded with as many sheets as its faces ask for, end grain counted twice', () => {
+  const needed = (long: number, wide: number, edges: boolean) => {
+    const own = {
+      ...step,
+      by: 'sand',
+      after: 'routed',
+      grits: [120, 180],
+      ...(edges ? { edges } : {}),
+    } as SurfaceStep;
+    const job = build([slot('a', long, wide, 25), slot('b', long, wide, 25)], [GLUE]);
+    const needs = surface.needs?.(own, last(job)) ?? [];
+    return needs.map((need) => (need as { amount?: number }).amount);
+  };
+  const sheets = (m2: number) => Math.max(1, Math.ceil(m2 / SHEET_M2));
+  // 3 m by 2 m: 12 m2 of faces; its edges 0.15, its ends 0.1 that count as 0.2.
+  expect(needed(3000, 1000, false)).toEqual([sheets(12), sheets(12)]);
+  expect(needed(3000, 1000, true)).toEqual([sheets(12.35), sheets(12.35)]);
+  // Just as much as sheets take, and a small piece takes one all the same.
+  expect(needed(1000, 250, false)).toEqual([2, 2]);
+  expect(needed(300, 60, true)).toEqual([1, 1]);
 });
