@@ -312,3 +312,9 @@ describe('iCalendar', () => {
     expect(Math.abs((settle?.endDate.toJSDate().getTime() ?? 0) - glue.from - 24 * H)).toBeLessThan(2000);
   });
 });
+
+it('work until midnight ends with the day, not a day later', () => {
+  const night: WorkHours = { days: [1], from: 22.5, to: 24 };
+  const [monday] = [...take(workingSpans(at('2026-03-09T00:00'), [night], 'UTC'), 1)];
+  expect(monday).toEqual({ from: at('2026-03-09T22:30'), to: at('2026-03-10T00:00') });
+});

@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { type Brief, type BuildDocument, type Edit, type Finding, phraseText } from '../document';
+import { type Brief, type BuildDocument, type Edit, type Finding, phraseText, type Step } from '../document';
 import { mustEdit } from '../edit';
 import { DEFAULT_GLUE_PRACTICE, defaultShop, typed } from '../kit';
 import { mustFit } from '../plan';
 import { run } from '../run';
+import { build as built, slot } from '../steps/steps.fixture';
 import { INCH } from '../units';
 import { compareTarget, review } from '.';
+import { findingsOf } from './review';
 
 const fixed = (text: string) => ({ aim: 'fixed' as const, value: typed(text) });
 const brief = (change: Partial<Brief>): Brief => ({
@@ -197,5 +199,30 @@ describe('findings name their number and can be mended', () => {
     };
     expect(codes(shaped)).toContain('not-run-yet');
     expect(run(shaped).steps.at(-1)?.greatest).toEqual(run(build).finished?.greatest);
+  });
+});
+
+describe('of pieces that differ', () => {
+  const strips = [slot('a', 900, 60, 25), slot('b', 800, 420, 25), slot('c', 700, 90, 22)];
+  const mill = { id: 'mill', kind: 'mill', inputs: ['strips'], output: 'milled', machine: 'planer' } as const;
+  const own = built(strips, [{ ...mill, face: { mm: 1 }, edge: { mm: 0 } } as unknown as Step]);
+  const widest = (document: BuildDocument) =>
+    findingsOf(document, run(document)).find(({ code }) => code === 'wider-than-machine')?.numbers.width;
+  it('the widest is held against what a machine takes, wherever it stands', () => {
+    for (const slots of [strips, strips.toReversed()]) {
+      const document = { ...own, assemblies: [{ ...own.assemblies[0], slots }] };
+      expect(run(document).problems).toEqual([]);
+      expect(widest(document)).toBe(420);
+    }
+  });
+  it('the one that is farthest off is held against what was asked', () => {
+    const asked = (mm: number) => {
+      const [length, thickness] = [{ aim: 'free' as const }, { aim: 'free' as const }];
+      const target = { id: 't', purpose: 'strips', quantity: 1, output: 'milled', length, thickness };
+      const document = { ...own, targets: [{ ...target, width: { aim: 'fixed' as const, value: { mm } } }] };
+      const compared = compareTarget(document, run(document));
+      return compared?.find(({ dimension }) => dimension === 'width')?.predictedMm;
+    };
+    expect([asked(80), asked(239), asked(241), asked(400)]).toEqual([420, 420, 60, 60]);
   });
 });

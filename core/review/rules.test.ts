@@ -71,6 +71,18 @@ describe('a rule of the shop’s own', () => {
     expect(checked([[12], 'b'], [[9], 'a'])).toHaveLength(1);
     expect(checked([[12], 'a', 'glue'])).toEqual([]);
   });
+  it('of several readings minds the one that breaks it most, on its own side', () => {
+    const dry = { id: 'dry', words: 'It cracked.', step: 'rip', side: 'below', check: 'moisture', value: 7 };
+    const build = plannedFor(panelBrief({ ...CHEQUER }), shopWith({ rules: [dry as OwnRule] }));
+    const rip = build.steps.find(({ kind }) => kind === 'rip')?.id ?? '';
+    const of = (values: number[]) => {
+      const checks = [{ id: 'c', step: rip, kind: 'moisture' as const, values }];
+      const asked = { ...build, checks };
+      return findingsOf(asked, run(asked)).filter(({ code }) => code === 'own-rule');
+    };
+    expect(of([8, 6.5, 9])[0]?.numbers).toEqual({ value: 6.5, rule: 7 });
+    expect(of([8, 7])).toEqual([]);
+  });
   it('can look at every check which that kind of step may have, and at no other', () => {
     const build = plannedFor(panelBrief({ ...CHEQUER }), shopWith());
     const timeline = run(build);
