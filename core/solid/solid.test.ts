@@ -257,6 +257,23 @@ describe('a glued block', () => {
 });
 
 describe('turns and places', () => {
+  it('parts of different sizes are centred on one another, wherever they lay before', () => {
+    const parts = [strip(100, 20, 10), strip(60, 30, 16)];
+    for (const off of [
+      [0, 0, 0],
+      [-40, 7, 300],
+    ] as Vec3[]) {
+      const laid = parts.map((part) => moveBlank(part, translation(off)));
+      const { cells } = glueBlanks(laid, 1, 'centre');
+      const boxes = cells.map((cell) => bounds({ cells: [cell] }));
+      expect([...boxes[0].min, ...boxes[0].max]).toEqual(
+        [0, 0, 3, 100, 20, 13].map((mm) => expect.closeTo(mm, 9)),
+      );
+      expect([...boxes[1].min, ...boxes[1].max]).toEqual(
+        [20, 20, 0, 80, 50, 16].map((mm) => expect.closeTo(mm, 9)),
+      );
+    }
+  });
   it('named turns keep handedness and come back after their order', () => {
     const blank = glueBlanks([strip(100, 20, 10), strip(100, 30, 10)], 1);
     for (const turn of ['endForEnd', 'rollOver'] as const) {

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { run } from '../run';
 import { cellCentre, grainSide, movePoint, type Vec3 } from '../solid';
 import type { Reading } from '../document';
+import { densityOf, massOf } from './mass';
 import { toleranceOf } from './tolerance';
-import { build, GLUE, last, shop, three } from './steps.fixture';
+import { build, GLUE, last, shop, slot, three } from './steps.fixture';
 import type { Step } from '../document';
 
 const mm = (n: number) => ({ mm: n });
@@ -139,4 +140,11 @@ describe('at the boundary', () => {
       'end grain',
     ]);
   });
+});
+
+it('wood that is not known weighs nothing, and takes nothing from the weight of the other', () => {
+  expect(densityOf('bog_oak')).toBe(0);
+  const { blank } = last(build([slot('a', 500, 40, 25), slot('b', 500, 40, 25, 'bog_oak')], [GLUE]))
+    .pieces[0];
+  expect(massOf(blank)).toBeCloseTo((densityOf('maple_sugar') * 500 * 40 * 25) / 1e9, 9);
 });
