@@ -92,7 +92,7 @@ export function costOf(build: BuildDocument, timeline: Timeline, kit: ShopSnapsh
     outsideLine(step, entry, { build, add, unpriced, times });
   }
   const order = (line: CostLine) => COST_GROUP_NAMES.indexOf(line.group);
-  lines.sort(rising((a) => order(a)));
+  lines.sort(rising(order));
   const sum = (of: 'plannedMinor' | 'realMinor') => sumOf(lines, (line) => line[of]);
   const [target] = build.targets;
   return {

@@ -23,13 +23,12 @@ export function levelsOf(
 ): { q: number; between2: number; apart2: number; levels: Level[] } {
   const v = groups.map(({ readings }) => spread ** 2 / readings);
   const W = v.map((each) => 1 / each);
-  const sum = (values: readonly number[]) => sumOf(values);
   const weighted = (weights: readonly number[]) =>
-    sum(groups.map(({ mean }, i) => weights[i] * mean)) / sum(weights);
+    sumOf(groups.map(({ mean }, i) => weights[i] * mean)) / sumOf(weights);
   const middle = weighted(W);
-  const q = sum(groups.map(({ mean }, i) => W[i] * (mean - middle) ** 2));
+  const q = sumOf(groups.map(({ mean }, i) => W[i] * (mean - middle) ** 2));
   const G = groups.length;
-  const scale = sum(W) - sum(W.map((each) => each ** 2)) / sum(W);
+  const scale = sumOf(W) - sumOf(W.map((each) => each ** 2)) / sumOf(W);
   const between2 = scale > 0 ? Math.max(0, (q - G + 1) / scale) : 0;
   const apart2 = (4 * (spread / 2) ** 2 + (G - 1) * between2) / (G + 3);
   const m = weighted(v.map((each) => 1 / (each + apart2)));

@@ -120,7 +120,6 @@ export function layAnswer(
 }
 
 const area = ({ length, width }: Area) => length * width;
-const sum = (values: readonly number[]) => sumOf(values);
 
 /** Sums of some boards cut up. The cost counts what is used up: a board's price less the share that can be kept. */
 export function totalsOf(layouts: readonly BoardLayout[]): Totals {
@@ -130,10 +129,10 @@ export function totalsOf(layouts: readonly BoardLayout[]): Totals {
   for (const { board, sections, offcuts } of layouts) {
     const thickness = board.thickness.mm;
     const whole = board.length.mm * board.width.mm * thickness;
-    const kept = sum(offcuts.filter((offcut) => offcut.reusable).map(area)) * thickness;
+    const kept = sumOf(offcuts.filter((offcut) => offcut.reusable).map(area)) * thickness;
     used += whole;
     reusable += kept;
-    strips += sum(
+    strips += sumOf(
       sections.flatMap(({ lanes }) => lanes.flat().map((laid) => area(laid) * laid.strip.thickness)),
     );
     const price = boardCost(board);

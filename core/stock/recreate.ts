@@ -1,7 +1,8 @@
+import { sumOf } from '../units';
 import { TOUCH_MM } from '../document';
 import { packBoard, type PackedBoard, type PackedSection } from './pack';
 import { readBoard } from './score';
-import { laneFor, type Search, type State, stateOf, sum, withBoard } from './search';
+import { laneFor, type Search, type State, stateOf, withBoard } from './search';
 
 /** Strips that go in first: the longest, then the widest. */
 export const byLength = (search: Search, units: readonly number[][]): number[][] =>
@@ -13,7 +14,7 @@ export const byLength = (search: Search, units: readonly number[][]): number[][]
   );
 const unitLength = (search: Search, unit: number[]) =>
   Math.max(...unit.map((i) => search.problem.strips[i].length));
-const unitWidth = (search: Search, unit: number[]) => sum(unit.map((i) => search.problem.strips[i].width));
+const unitWidth = (search: Search, unit: number[]) => sumOf(unit.map((i) => search.problem.strips[i].width));
 
 /** Units in one of several orders, so that no one of them decides every plan. */
 export function orderUnits(search: Search, units: number[][], random: () => number): number[][] {
@@ -129,9 +130,9 @@ function insert(
     const sections = state.boards[b];
     const faulty = bars[b][0].length > 0 || bars[b][1].length > 0;
     if (addLeaf(sections, kind, strip, { leaves: leaves[b], offer })) continue;
-    const used = sum(sections.map(({ length }) => length + rules.crosscutKerf));
+    const used = sumOf(sections.map(({ length }) => length + rules.crosscutKerf));
     sections.forEach((section, s) => {
-      const width = sum(section.lanes.map((lane) => lane.width + rules.ripKerf));
+      const width = sumOf(section.lanes.map((lane) => lane.width + rules.ripKerf));
       if (width + wanted.width > board.yMax - board.yMin + TOUCH_MM) return;
       const longer = Math.max(section.length, wanted.length);
       if (longer > section.length + TOUCH_MM) {

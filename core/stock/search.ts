@@ -57,8 +57,6 @@ export function begin(problem: Problem): Search {
   };
 }
 
-export const sum = (values: readonly number[]) => sumOf(values);
-
 /** An arrangement with its score, in the goal's own measure: less is better. */
 export function stateOf(
   search: Search,
@@ -69,7 +67,7 @@ export function stateOf(
     missing,
   }: { boards: PackedBoard[]; readings: BoardReading[]; parts: number[]; missing: number[] },
 ): State {
-  const score = sum(parts) + search.scoring.together(readings) + missing.length * search.scoring.missing;
+  const score = sumOf(parts) + search.scoring.together(readings) + missing.length * search.scoring.missing;
   return { boards, readings, parts, missing, score };
 }
 

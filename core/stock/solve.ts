@@ -1,3 +1,4 @@
+import { sumOf } from '../units';
 import { Refusal } from '../document';
 import { chance } from '../wood';
 import { fromAnswer, toAnswer, type Answer } from './answer';
@@ -5,7 +6,7 @@ import type { Problem } from './problem';
 import { provenBest } from './prove';
 import { byLength, orderUnits, recreate } from './recreate';
 import { ruin } from './ruin';
-import { begin, sum, withLocked, type Search } from './search';
+import { begin, withLocked, type Search } from './search';
 
 /** How far the search is. */
 export interface Progress {
@@ -103,6 +104,6 @@ function lowerBound({ problem, kinds, kindOf, boards, scoring }: Search): number
   });
   const given = least.filter((mm3) => mm3 !== undefined);
   return (
-    sum(given) + (given.length > 0 ? scoring.oneMore : 0) + (least.length - given.length) * scoring.missing
+    sumOf(given) + (given.length > 0 ? scoring.oneMore : 0) + (least.length - given.length) * scoring.missing
   );
 }

@@ -33,5 +33,5 @@ export function woodsByName(name: string): string[] {
 export const lastUsedFirst = (woods: readonly string[], used: readonly string[]): string[] => {
   const lately = [...new Set(used.toReversed())];
   const rank = (wood: string) => (lately.includes(wood) ? lately.indexOf(wood) : lately.length);
-  return woods.toSorted(rising((a) => rank(a)));
+  return woods.toSorted(rising(rank));
 };

@@ -40,10 +40,9 @@ const ONE_OF = 61;
 const DIGITS = 6;
 const short = (n: number): number => (Math.abs(n) < 1e-9 ? 0 : Number(n.toPrecision(DIGITS)));
 
-/** A value in one line, its numbers shortened, without what is empty; fixes by what their labels say they do. */
+/** A value in one line, its numbers shortened, without what is empty. */
 const said = (value: unknown): string =>
   JSON.stringify(value, (name, each: unknown) => {
-    if (name === 'edit' || name === 'played') return undefined;
     if (Array.isArray(each) && each.length === 0 && name) return undefined;
     return typeof each === 'number' ? short(each) : each;
   });

@@ -1,4 +1,5 @@
 import { type RefObject, useEffect, useLayoutEffect, useState } from 'react';
+import { rising } from '../../core/units/series';
 
 /** So long a sliding lath must rest until the mark under the pin is the chosen one, ms. */
 const REST_MS = 140;
@@ -45,7 +46,7 @@ function sliding(box: RefObject<HTMLDivElement | null>) {
       return;
     }
     const at = view.scrollLeft + pin;
-    const nearest = marks.toSorted((a, b) => Math.abs(a.x - at) - Math.abs(b.x - at))[0];
+    const nearest = marks.toSorted(rising(({ x }) => Math.abs(x - at)))[0];
     if (!nearest) return;
     if (nearest.x !== under) onChoose(nearest.id);
     else if (Math.abs(nearest.x - at) > NEAR_PX) slide(nearest.x - pin, 'smooth');

@@ -5,8 +5,6 @@ import { roundUpToStep, sumOf, upwards } from '../../units';
 import type { GlueUp } from '../glueup';
 import { runsOf } from './split';
 
-const sum = (values: readonly number[]): number => sumOf(values);
-
 /** The machines for sections and for what they are joined to. Undefined where no machine takes a section. */
 export function machiningFor(
   shop: ShopSnapshot,
@@ -16,7 +14,7 @@ export function machiningFor(
   const endGrain = glueUp.courses.some(({ grain }) => grain === 'upright');
   const widths = glueUp.courses.map(({ from, to }) => to - from);
   const edge = 2 * roundUpToStep(shop.allowances.jointEdge.mm, shop.settingStep.mm);
-  const widest = Math.max(...runsOf(widths, counts).map(sum)) + edge;
+  const widest = Math.max(...runsOf(widths, counts).map((run) => sumOf(run))) + edge;
   const section = flatteners(shop, [glueUp.lengthMm, widest, glueUp.heightMm], endGrain)[0];
   const takers = flatteners(shop, [glueUp.lengthMm, glueUp.widthMm, glueUp.heightMm], endGrain);
   // Sections that are flat need a machine that takes them all, or a plane at their joints; the sled is the last resort.

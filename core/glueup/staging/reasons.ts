@@ -7,8 +7,6 @@ import { adhesiveFor, planClamps } from '../clampplan';
 import type { GlueUp } from '../glueup';
 import { crewOf, rehearse } from '../pace';
 
-const sum = (values: readonly number[]): number => sumOf(values);
-
 /** Why a piece is glued up in more than one stage, each with its number. */
 export interface SplitReason {
   kind: 'planer' | 'openTime' | 'clamps' | 'weight' | 'shorter';
@@ -55,7 +53,7 @@ export function panelOf(build: BuildDocument, timeline: Timeline, glueUp: GlueUp
 export function splitReasons(panel: Panel): SplitReason[] {
   const { glueUp, shop } = panel;
   const out: SplitReason[] = [];
-  const width = sum(panel.widths);
+  const width = sumOf(panel.widths);
   if (panel.planerMm > 0 && width > panel.planerMm && glueUp.axes.press === 1)
     out.push({
       kind: 'planer',

@@ -59,8 +59,6 @@ export interface Staging {
   conflicts: Phrase[][];
 }
 
-const sum = (values: readonly number[]): number => sumOf(values);
-
 /** Either side of a joint that is not flush a band is planed by hand, mm in all (common practice). */
 const STEP_BAND = 60;
 const DAY_H = 24;
@@ -156,7 +154,7 @@ function playWay(panel: Panel, build: BuildDocument, before: Timeline, plan: Pla
   });
   const timeShare = Math.max(0, ...shares);
   const lift = gluingOf(shop).liftKg * crewOf(glueUp, shop).hands;
-  const wide = sum(widths) > panel.planerMm + 1e-6;
+  const wide = sumOf(widths) > panel.planerMm + 1e-6;
   const handMm2 =
     plan.way === 'paid' ? 0 : byHand(after, timeline, joined, split ? plan.counts.length - 1 : 0);
   const flat = flattenAfter(after, joined.step);
@@ -263,16 +261,16 @@ export function stagingOf(build: BuildDocument, timeline: Timeline, glueUp: Glue
     !edit || runs.length < 2 || glues(mustEdit(build, edit)) > glues(build);
   const ways = plans.filter(canSplit).map((plan) => playWay(panel, build, timeline, plan));
   const { paid } = gluingOf(shop);
-  if (paid && sum(widths) > planerMm) {
+  if (paid && sumOf(widths) > planerMm) {
     const way = playWay(panel, build, timeline, {
       way: 'paid',
       name: 'All at once, paid wide machine',
       counts: [n],
     });
-    if (sum(widths) > paid.maxWidth.mm)
+    if (sumOf(widths) > paid.maxWidth.mm)
       way.walls.push([
         'It is ',
-        { mm: sum(widths) },
+        { mm: sumOf(widths) },
         ' wide; that machine takes ',
         { mm: paid.maxWidth.mm },
         '.',
