@@ -3,9 +3,9 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',
-  // Roomy: pictures of wood are computed, and a shared machine may be several times slower than usual.
-  timeout: 300_000,
-  expect: { timeout: 40_000 },
+  // Roomy: pictures of wood are computed, and a shared machine may be several times slower than usual, or stand still for a minute.
+  timeout: 480_000,
+  expect: { timeout: 90_000 },
   // What failed runs once more on a house of its own, and is named by `npm test`: a race is to be found and mended, and known as one.
   retries: 1,
   // Each worker has a database and a server of its own.
@@ -13,8 +13,8 @@ export default defineConfig({
   reporter: [['dot'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     // What never comes is told where it was waited for, not when the test ends.
-    actionTimeout: 90_000,
-    navigationTimeout: 90_000,
+    actionTimeout: 150_000,
+    navigationTimeout: 150_000,
     // Requests of a service worker cannot be stopped on their way: the test that has one says so.
     serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },

@@ -148,7 +148,7 @@ export const WINDOWS: Record<string, Place['go']> = {
     await step(page, house, 'Boathouse bench top', 'flatten');
     await press(page, 'Compare ways to flatten');
     await dialog(page);
-    await expect(page.locator('[data-way]').first()).toBeVisible({ timeout: 20_000 });
+    await expect(page.locator('[data-way]').first()).toBeVisible();
   },
   'screens/job/SizesWindow.tsx': async (page, house) => {
     await openJob(page, house, 'Chart-table top');
@@ -247,7 +247,7 @@ export const WINDOWS: Record<string, Place['go']> = {
   'screens/wood/CutBoards.tsx': async (page, house) => {
     await wood(page, house);
     await press(page, 'Break down the boards');
-    await expect(page.getByRole('region', { name: 'Trade-off' })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('region', { name: 'Trade-off' })).toBeVisible();
     await press(page, 'Mark boards as cut');
     await dialog(page);
   },
@@ -370,7 +370,7 @@ export const places = (job: string): Place[] => [
       await expect(page.getByText('jobs share the boards')).toBeVisible();
       await page.keyboard.press('Escape');
       await press(page, 'Break down the boards');
-      await expect(page.getByRole('region', { name: 'Trade-off' })).toBeVisible({ timeout: 60_000 });
+      await expect(page.getByRole('region', { name: 'Trade-off' })).toBeVisible();
     },
   },
   ...Object.entries(WINDOWS).map(([name, go]) => ({ name, go })),

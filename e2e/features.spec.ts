@@ -17,7 +17,7 @@ const row = (page: Page, name: RegExp) =>
 async function putIn(page: Page, after: string, kind: string) {
   await page.getByRole('button', { name: `Add a step after ${after}` }).click();
   const line = page.locator(`[data-line="${kind}"]`);
-  await expect(line).toBeEnabled({ timeout: 20_000 });
+  await expect(line).toBeEnabled();
   await line.click();
 }
 

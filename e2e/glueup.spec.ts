@@ -34,9 +34,7 @@ async function drag(page: Page, what: Locator, dx: number, dy = 0): Promise<void
 }
 /** The solver has answered for what is on the screen. */
 const solved = (page: Page) =>
-  expect(page.getByRole('region', { name: 'Joints' })).toHaveAttribute('aria-busy', 'false', {
-    timeout: 60_000,
-  });
+  expect(page.getByRole('region', { name: 'Joints' })).toHaveAttribute('aria-busy', 'false');
 
 test('a demo top is planned: schools side by side, a clamp dragged, the ribbon answers', async ({
   page,
@@ -266,7 +264,7 @@ test('a glue-up is moved on the calendar by dragging and by keys, and the calend
   await page.goto(`${house.url}/calendar`);
   const row = page.getByRole('button', { name: /^Calendar job, Glue-up, work/ });
   const glue = page.locator('[data-job="Calendar job"][data-task="glue"]').first();
-  await expect(glue).toBeVisible({ timeout: 30_000 });
+  await expect(glue).toBeVisible();
   const picked = page.getByTestId('picked');
   await row.click();
   await expect(picked).toContainText('Glue-up');

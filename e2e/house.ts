@@ -80,7 +80,7 @@ export const test = base.extend<{ quiet: void }, Worker>({
       await use(house);
       await close();
     },
-    { scope: 'worker', timeout: 120_000 },
+    { scope: 'worker', timeout: 300_000 },
   ],
   // Contexts by what they are made with: what a browser has fetched and compiled once it need not do again for every test.
   warm: [

@@ -102,7 +102,7 @@ test('an idle tab follows; edits from one version conflict, and neither is lost'
   await other.unroute('**/api/**');
   const asked = async () =>
     (await page.getByRole('dialog').isVisible()) || (await other.getByRole('dialog').isVisible());
-  await expect.poll(asked, { timeout: 20_000 }).toBe(true);
+  await expect.poll(asked).toBe(true);
   const [loser, winner] = (await page.getByRole('dialog').isVisible()) ? [page, other] : [other, page];
   await stored(winner);
   await expect(loser.getByRole('dialog')).toContainText('Made here');

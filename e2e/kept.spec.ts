@@ -13,7 +13,7 @@ test('the application opens without its server: job, rack and kit as they were l
     // Kept once the first screen stands and the rest of the application was fetched.
     await page.waitForFunction(() => navigator.serviceWorker.ready.then(() => true));
     await expect
-      .poll(() => page.evaluate(() => caches.keys().then((names) => names.length)), { timeout: 60_000 })
+      .poll(() => page.evaluate(() => caches.keys().then((names) => names.length)))
       .toBeGreaterThan(0);
     await page.reload();
     await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
@@ -46,7 +46,7 @@ test('the application opens without its server: job, rack and kit as they were l
     await expect(page.getByRole('row').nth(1)).toBeVisible();
 
     await house.startServer();
-    await expect(page.getByTestId('away')).toHaveCount(0, { timeout: 60_000 });
+    await expect(page.getByTestId('away')).toHaveCount(0);
     const ended = async () => {
       const { build } = await (await page.request.get(`${house.url}/api${job}`)).json();
       return build.steps.find(({ work }: { work?: unknown[] }) => work?.length)?.work[0].to;

@@ -66,7 +66,7 @@ test.describe('on a device with a pixel for each', () => {
         expect(different).toBeGreaterThan(20);
         expect(open).toBeLessThan(0.01);
       }
-    }).toPass({ timeout: 30_000 });
+    }).toPass({ timeout: 90_000 });
   });
 });
 

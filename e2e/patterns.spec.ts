@@ -220,7 +220,7 @@ test('the finished piece is looked at from all sides, closely, and with oil', as
     });
   const drawn = async () => {
     const before = await canvas.getAttribute('data-done');
-    await expect.poll(() => canvas.getAttribute('data-done'), { timeout: 20_000 }).not.toBeNull();
+    await expect.poll(() => canvas.getAttribute('data-done')).not.toBeNull();
     await page.waitForTimeout(400);
     return before;
   };
@@ -230,11 +230,11 @@ test('the finished piece is looked at from all sides, closely, and with oil', as
   await page.getByTestId('look').focus();
   await page.keyboard.press('ArrowLeft');
   await page.locator('label', { hasText: 'Face' }).first().click();
-  await expect.poll(async () => (await colours()).share, { timeout: 20_000 }).toBeGreaterThan(0.4);
+  await expect.poll(async () => (await colours()).share).toBeGreaterThan(0.4);
   const bare = (await colours()).mean;
   await page.locator('label', { hasText: 'Oiled' }).click();
-  await expect.poll(async () => (await colours()).mean, { timeout: 20_000 }).toBeLessThan(bare * 0.92);
+  await expect.poll(async () => (await colours()).mean).toBeLessThan(bare * 0.92);
   await expect(page.getByText('Oiled is an illustration')).toBeVisible();
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Closer' }).click();
-  await expect.poll(async () => (await colours()).share, { timeout: 20_000 }).toBeGreaterThan(0.98);
+  await expect.poll(async () => (await colours()).share).toBeGreaterThan(0.98);
 });

@@ -163,7 +163,7 @@ test.describe('in the hand', () => {
       await page.touchscreen.tap(x, y);
       await page.touchscreen.tap(x, y);
       await expect.poll(wide, { timeout: 3000 }).toBeLessThan(large * 0.7);
-    }).toPass({ timeout: 60_000 });
+    }).toPass({ timeout: 120_000 });
   });
 
   test('a long piece stands upright, and its strips are chosen and carried where they are drawn', async ({

@@ -127,7 +127,7 @@ test('the demo is removed while one of its jobs is open, put back as new, and th
   await expect(other.getByRole('dialog')).toContainText('They can be brought back here for 30 days');
   await other.getByRole('dialog').getByRole('button', { name: 'Remove North Slip shop' }).click();
   // The page with the open job notices by itself and asks which shop.
-  await expect(page.getByRole('heading', { name: 'Shops' })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('heading', { name: 'Shops' })).toBeVisible();
   await button(page, 'Put the demo back, as new').click();
   await expect(page.getByRole('button', { name: 'Go to North Slip shop' })).toBeVisible();
   await page.getByRole('button', { name: 'Bring back North Slip shop' }).click();
@@ -314,13 +314,13 @@ test('what is short is bought into the rack with one press, and the strips lie o
   await page.goto(`${own.house.url}${href}/wood`);
   await button(page, 'Break down the boards').click();
   const bought = page.getByRole('button', { name: /^Bought: put \d+ boards? on the rack$/ }).first();
-  await bought.click({ timeout: 60_000 });
+  await bought.click();
   await expect(page.getByText(/On the rack: number/)).toBeVisible();
   const now = await rackOf(page, headers);
   expect(now.length).toBeGreaterThan(0);
   expect(now.every(({ species, sold }) => species === 'beech_american' && sold === 'rough')).toBe(true);
   await button(page, 'Break down the boards').click();
-  await expect(page.getByRole('region', { name: 'Short of wood' })).toHaveCount(0, { timeout: 60_000 });
+  await expect(page.getByRole('region', { name: 'Short of wood' })).toHaveCount(0);
 });
 
 test('work that is moved in the calendar is put back with undo, and moved again with redo', async ({

@@ -77,7 +77,7 @@ test('a wide top has its ways to flatten side by side, and one is taken with one
   const card = page.getByRole('button', { name: 'Compare ways to flatten' });
   await card.click();
   const ways = page.getByRole('dialog', { name: 'Ways to flatten it' });
-  await expect(ways.locator('[data-way]')).toHaveCount(6, { timeout: 20_000 });
+  await expect(ways.locator('[data-way]')).toHaveCount(6);
   await expect(ways.locator('[data-way="planer"]')).toContainText('takes 13 in');
   for (const way of ['planer:sections', 'sled', 'hand', 'paid'])
     await expect(ways.locator(`[data-way="${way}"]`)).toContainText('Own time');

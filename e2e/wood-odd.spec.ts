@@ -40,7 +40,7 @@ async function breakDown(page: Page): Promise<void> {
   const go = page.getByRole('button', { name: 'Break down the boards' });
   await expect(go).toBeEnabled();
   await go.click();
-  await expect(go).toBeVisible({ timeout: 30_000 });
+  await expect(go).toBeVisible();
   await expect(page.getByRole('region', { name: 'What it takes' })).toBeVisible();
   await stored(page);
 }
@@ -191,7 +191,7 @@ test('resawn leaves, an allowance and a strip that must show no sapwood come thr
   await expect(card).toContainText(/leaf \d of 2 resawn/);
   await card.getByRole('combobox', { name: 'Upper face' }).click();
   await page.getByRole('option', { name: 'clear of all' }).click();
-  await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeVisible();
   await page.getByRole('link', { name: 'Set-up list' }).click();
   await expect(page.getByText('Resaw').first()).toBeVisible();
   await page.goto(url);
@@ -266,7 +266,7 @@ test('the bench shows the knot of the board on the strip that was cut there', as
         return dark / devicePixelRatio ** 2;
       });
   // Aspen is pale all over: a patch this dark is the knot.
-  await expect.poll(darkest, { timeout: 30_000 }).toBeGreaterThan(600);
+  await expect.poll(darkest).toBeGreaterThan(600);
 });
 
 test('undo goes on from the wood to the stick and back', async ({ page, house }) => {

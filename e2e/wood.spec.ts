@@ -34,9 +34,7 @@ async function draw(page: Page, kind: string, from: [number, number], to: [numbe
 
 async function breakDown(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Break down the boards' }).click();
-  await expect(page.getByRole('button', { name: 'Stop, keep the best so far' })).toHaveCount(0, {
-    timeout: 30_000,
-  });
+  await expect(page.getByRole('button', { name: 'Stop, keep the best so far' })).toHaveCount(0);
   await expect(page.getByRole('region', { name: 'What it takes' })).toBeVisible();
 }
 
@@ -101,8 +99,8 @@ test('three boards with faults go onto the rack, and a job comes out of them: mo
   await page.mouse.move(target.x + target.width * 0.5, target.y + target.height * 0.3, { steps: 8 });
   await page.mouse.up();
   const moved = page.locator(`[data-strip="${id}"]`);
-  await expect(moved).toHaveAccessibleName(/locked/, { timeout: 30_000 });
-  await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeVisible({ timeout: 30_000 });
+  await expect(moved).toHaveAccessibleName(/locked/);
+  await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeVisible();
   const at = async () => {
     await moved.click();
     return [
@@ -138,11 +136,9 @@ test('a shortage is said before anything is cut, and a fix is applied', async ({
   await breakDown(page);
   const short = page.getByRole('region', { name: 'Short of wood' });
   await expect(short).toContainText('Yellow birch: 3 of 5 strips short');
-  await expect(short.getByRole('list', { name: 'Purchase list' })).toContainText('Yellow birch', {
-    timeout: 30_000,
-  });
+  await expect(short.getByRole('list', { name: 'Purchase list' })).toContainText('Yellow birch');
   const accent = short.getByRole('button', { name: /accent strips of Basswood|accent strips/ }).first();
-  await expect(accent).toBeVisible({ timeout: 30_000 });
+  await expect(accent).toBeVisible();
   await page.getByRole('link', { name: 'To the stick' }).click();
   await mark(page, 'rip').click();
   await expect(page.locator('[data-code="strips-without-board"]')).toContainText(
@@ -151,7 +147,7 @@ test('a shortage is said before anything is cut, and a fix is applied', async ({
   await toWood(page, url);
   await breakDown(page);
   await accent.click();
-  await expect(short).toHaveCount(0, { timeout: 30_000 });
+  await expect(short).toHaveCount(0);
   await expect(page.getByRole('heading', { name: '5 of 5 strips' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Break down the boards' })).toBeVisible();
   await page.keyboard.press('Control+z');

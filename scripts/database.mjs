@@ -16,6 +16,7 @@ import { connect } from 'node:net';
 import { tmpdir, userInfo } from 'node:os';
 import { join, resolve } from 'node:path';
 import { databaseProgram } from './machine.mjs';
+import { PATIENCE_MS } from './patience.mjs';
 
 const sleep = (ms) => new Promise((done) => setTimeout(done, ms));
 
@@ -164,12 +165,15 @@ export async function startDatabase({ dataDir: where, port, fast = false }) {
   child.on('exit', () => {
     exited = true;
   });
-  for (let i = 0; i < 300; i++) {
+  const until = Date.now() + PATIENCE_MS;
+  while (Date.now() < until) {
     if (exited) throw new Error(`The database server stopped at once; see ${join(where, 'mariadb.log')}.`);
     if (await greets(port)) return { settings, pid: child.pid, adopted: false, child, ...endings(child.pid) };
     await sleep(100);
   }
-  throw new Error(`The database server did not answer within 30 s; see ${join(where, 'mariadb.log')}.`);
+  throw new Error(
+    `The database server did not answer within ${PATIENCE_MS / 1000} s; see ${join(where, 'mariadb.log')}.`,
+  );
 }
 
 const alive = (pid) => {

@@ -1,5 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync, statfsSync } from 'node:fs';
+import { freemem } from 'node:os';
+import { join } from 'node:path';
 
 /** A message for the person at the terminal, then the end. */
 export function giveUp(message) {
@@ -67,4 +69,21 @@ export function needPaper() {
 export function needBrowser() {
   if (!browserProgram()) installPackages(['chromium']);
   if (!browserProgram()) giveUp('Chromium was installed, but its program was not found.');
+}
+
+const MEMORY_DISK = '/dev/shm';
+/** Room that the files of all tests together leave, and memory beside them, bytes. */
+const ROOMY = 6 * 1024 ** 3;
+
+/**
+ * From now on temporary files of this process and its children lie in memory, where there is plenty of it: databases and
+ * browsers of the tests then wait for no disk. They are removed when it ends.
+ */
+export function temporaryInMemory() {
+  if (process.env.TMPDIR || !existsSync(MEMORY_DISK)) return;
+  const { bavail, bsize } = statfsSync(MEMORY_DISK);
+  if (bavail * bsize < ROOMY || freemem() < 2 * ROOMY) return;
+  const folder = mkdtempSync(join(MEMORY_DISK, 'junta-'));
+  process.env.TMPDIR = folder;
+  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
 }

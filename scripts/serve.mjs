@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { closeSync, openSync } from 'node:fs';
 import { request as plain } from 'node:http';
 import { request as secure } from 'node:https';
+import { PATIENCE_MS } from './patience.mjs';
 
 const sleep = (ms) => new Promise((done) => setTimeout(done, ms));
 
@@ -79,7 +80,9 @@ export async function startServer({
   };
   const server = { child, gone, url, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
   let said;
-  for (let i = 0; i < 600; i++) {
+  // A machine with much else to do takes long; a server that cannot start ends by itself, and is heard of at once.
+  const until = Date.now() + PATIENCE_MS;
+  while (Date.now() < until) {
     if (exited)
       throw new Error(`The server stopped at once; its message stands ${log ? `in ${log}` : 'above'}.`);
     if (listening) {
@@ -91,5 +94,5 @@ export async function startServer({
     await sleep(50);
   }
   await end('SIGTERM');
-  throw new Error(said?.body.detail ?? 'The server did not answer within 30 s.');
+  throw new Error(said?.body.detail ?? `The server did not answer within ${PATIENCE_MS / 1000} s.`);
 }

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, openSync, readFileSync, rmSync } from 'node:fs';
-import { browserProgram, needBrowser, needDatabase, needPaper } from './machine.mjs';
+import { browserProgram, needBrowser, needDatabase, needPaper, temporaryInMemory } from './machine.mjs';
 import { needPackages } from './packages.mjs';
 
 /*
@@ -11,6 +11,7 @@ needPackages();
 needDatabase();
 needBrowser();
 needPaper();
+temporaryInMemory();
 const { check } = await import('./check.mjs');
 const { build } = await import('./build.mjs');
 

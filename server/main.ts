@@ -77,7 +77,8 @@ server.on('error', (error) => {
 });
 server.listen(port, host, () => {
   console.log(`Junta listens on ${cert && key ? 'https' : 'http'}://${host}:${port}`);
-  process.send?.('listening');
+  // A starter that ended meanwhile hears nothing any more: its channel is closed, and 'disconnect' ends this process.
+  if (process.connected) process.send?.('listening', () => {});
 });
 connection.get().catch((error: Error) => console.error(`The database does not answer yet: ${error.message}`));
 

@@ -37,6 +37,7 @@ async function open() {
   await store.dispatch(api.endpoints.kit.initiate());
   return {
     server,
+    store,
     changeKit,
     shown: () => api.endpoints.kit.select()(store.getState()).data as KitReply,
     readAnew: () => store.dispatch(api.endpoints.kit.initiate(undefined, { forceRefetch: true })),
@@ -62,6 +63,16 @@ it('changes made while the kit is read are neither taken back nor in conflict wi
   await settle();
   expect(server.stored).toMatchObject({ version: 3, shop: { woodMoisturePct: 11 } });
   expect(server.refused).toBe(0);
+});
+
+it('who shows the kit hears of a change at once: a field told later would put back what was typed', async () => {
+  const { store, changeKit, shown } = await open();
+  const heard: (number | undefined)[] = [];
+  const stop = store.subscribe(() => heard.push(shown().shop.woodMoisturePct));
+  changeKit((shop) => ({ ...shop, woodMoisturePct: 12 }));
+  expect(heard).toContain(12);
+  stop();
+  await settle();
 });
 
 it('what another device stored meanwhile is shown as soon as it is read', async () => {

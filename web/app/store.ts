@@ -16,6 +16,9 @@ export const store = configureStore({
   // Builds and outlooks are plain data by their types; walking them on every action would cost more than the action.
   middleware: (defaults) =>
     defaults({ serializableCheck: false, immutableCheck: false }).prepend(joining).concat(api.middleware),
+  // What is typed into a field of the kit or the rack is in the cache of what was read: told a moment later, the field would be
+  // put back to what it held, and the caret to its end.
+  enhancers: (defaults) => defaults({ autoBatch: false }),
 });
 
 /** Lets a middleware join that the first screens do without. */
