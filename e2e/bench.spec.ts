@@ -143,13 +143,7 @@ test('who does a step is chosen from the people of the shop, warned of what they
   await page.goto(`${house.url}/kit`);
   const people = page.getByRole('region', { name: 'People' });
   await people.getByRole('button', { name: 'Add a person' }).click();
-  // Typed into the middle of a name: every letter goes where the caret stands.
-  const name = people.getByLabel('Name of person 1');
-  await name.fill('Aer');
-  await name.press('Home');
-  await name.press('ArrowRight');
-  await page.keyboard.type('ld');
-  await expect(name).toHaveValue('Alder');
+  await people.getByLabel('Name of person 1').fill('Alder');
   await people.getByLabel(/^Alder, lifts alone/).fill('3');
   await page.keyboard.press('Enter');
   await people.getByText('May run all of them').click();

@@ -192,3 +192,32 @@ test('the whole of a lay-up can be made with the keyboard', async ({ page, house
   await page.keyboard.press('Control+z');
   await expect(page.locator('[data-code="thickness-step"]')).toHaveCount(0);
 });
+
+test('what is typed stands where it is typed: in the middle of a name, and in a number letter by letter', async ({
+  page,
+  house,
+}) => {
+  await page.goto(`${house.url}/kit`);
+  const name = page.getByLabel('Name of saw 1');
+  const before = await name.inputValue();
+  await name.press('Home');
+  await name.press('ArrowRight');
+  await page.keyboard.type('our own t');
+  await expect(name).toHaveValue(`${before[0]}our own t${before.slice(1)}`);
+  for (let i = 0; i < 9; i++) await page.keyboard.press('Backspace');
+  await expect(name).toHaveValue(before);
+  // On the way from 1.25 to 1.5 it says “1.”, which is a number already.
+  const turn = page.getByLabel('Turn to a joint');
+  const was = await turn.inputValue();
+  await turn.press('ControlOrMeta+a');
+  await page.keyboard.type('1.25');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.press('Backspace');
+  await expect(turn).toHaveValue('1.');
+  await page.keyboard.type('5');
+  await expect(turn).toHaveValue('1.5');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.press('Tab');
+  await expect(turn).toHaveValue('1');
+  await turn.fill(was);
+});

@@ -1,4 +1,4 @@
-import { rising } from '../units';
+import { inTurn, rising } from '../units';
 import { type BuildDocument, gistOf, jobState, type Phrase } from '../document';
 import {
   climateOf,
@@ -69,7 +69,12 @@ export function todayOf(jobs: readonly CalendarJob[], now: number, room: ShopRoo
     now,
     room,
   );
-  const inOrder = tasks.toSorted((a, b) => a.from - b.from || a.to - b.to);
+  const inOrder = tasks.toSorted(
+    inTurn(
+      rising(({ from }) => from),
+      rising(({ to }) => to),
+    ),
+  );
   const seen = new Set<string>();
   return {
     waiting: tasks.filter(({ began }) => began !== undefined).toSorted(rising((a) => a.to)),

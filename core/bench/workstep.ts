@@ -2,7 +2,7 @@ import { toolOf } from './tool';
 import {
   type BuildDocument,
   type CheckKind,
-  DIMENSIONS,
+  axisOf,
   type DimensionName,
   type EarlyStart,
   type Phrase,
@@ -10,8 +10,9 @@ import {
 } from '../document';
 import { glueUpOf, layAids, planClamps, rehearse } from '../glueup';
 import { type DialReads, machineFacts } from '../kit';
-import { type Axis, extents, type Vec3 } from '../solid';
+import { extents, type Vec3 } from '../solid';
 import {
+  greatestSize,
   asGlueUp,
   asPlayed,
   cutList,
@@ -206,18 +207,18 @@ function makersBefore({ inputs }: Step, build: BuildDocument): Step[] {
 }
 
 /** Of sizes that a step changes alike, which is read first: thickness, width, length; of strips just ripped their width. */
-const FIRST: readonly Axis[] = [2, 1, 0];
-const FIRST_RIPPED: readonly Axis[] = [1, 2, 0];
+const FIRST: readonly DimensionName[] = ['thickness', 'width', 'length'];
+const FIRST_RIPPED: readonly DimensionName[] = ['width', 'thickness', 'length'];
 
 /** Sizes to read after a step, what it changes first. */
 function toReadAt({ entered, greatest, predicted = greatest, tolerance }: TimelineStep): ToRead[] {
-  const before = (axis: Axis) => Math.max(0, ...entered.map(({ blank }) => extents(blank)[axis]));
-  const changes = (axis: Axis) => Math.abs(before(axis) - greatest[axis]) > SAME_MM;
+  const changes = (dimension: DimensionName) =>
+    Math.abs(greatestSize(entered, dimension) - greatest[axisOf(dimension)]) > SAME_MM;
   const order = entered.length === 0 ? FIRST_RIPPED : FIRST;
-  return [...order.filter(changes), ...order.filter((axis) => !changes(axis))].map((axis) => ({
-    dimension: DIMENSIONS[axis],
-    predictedMm: predicted[axis],
-    worstMm: Math.max(LEAST_WORST_MM, tolerance[axis].worstMm),
+  return [...order.filter(changes), ...order.filter((each) => !changes(each))].map((dimension) => ({
+    dimension,
+    predictedMm: predicted[axisOf(dimension)],
+    worstMm: Math.max(LEAST_WORST_MM, tolerance[axisOf(dimension)].worstMm),
   }));
 }
 

@@ -1,7 +1,7 @@
 import type { BuildDocument, Edit, GluePlan, Phrase } from '../document';
 import { AID_COVER, type AidLayout, type GlueUp } from '../glueup';
 import type { Feature, FeatureStep } from '../steps';
-import { roundUpToStep, upwards } from '../units';
+import { distinct, roundUpToStep } from '../units';
 import type { WishName } from './wishes';
 
 /** One change that may make an opening and the aids clear each other. */
@@ -21,9 +21,7 @@ export function distances(shorts: readonly number[], limitMm: number, stepMm: nu
   const coarse = Math.max(stepMm, roundUpToStep(limitMm / MOST_STEPS, stepMm));
   const even = Array.from({ length: Math.floor(limitMm / coarse + 1e-9) }, (_, i) => (i + 1) * coarse);
   const just = shorts.map((mm) => roundUpToStep(Math.max(mm, stepMm), stepMm));
-  return [...new Set([...just, ...even].map((mm) => Math.round(mm * 1e4) / 1e4))]
-    .filter((mm) => mm > 0 && mm <= limitMm + 1e-9)
-    .toSorted(upwards);
+  return distinct([...just, ...even]).filter((mm) => mm > 0 && mm <= limitMm + 1e-9);
 }
 
 /** The opening moved across, either way. */

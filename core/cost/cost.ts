@@ -11,7 +11,14 @@ import {
 import { handsOn, needsOf, tasksOf, toolOf } from '../bench';
 import { hourOf, machineFacts, needName, type Rates, type ShopSnapshot } from '../kit';
 import { blankVolumes, extents, lostTo } from '../solid';
-import { machineOfStep, passCount, stepTitle, type Timeline, type TimelineStep } from '../steps';
+import {
+  greatestSize,
+  machineOfStep,
+  passCount,
+  stepTitle,
+  type Timeline,
+  type TimelineStep,
+} from '../steps';
 import { boardCost, boardVolume, offcutBoards } from '../stock';
 import { findSpecies } from '../wood';
 
@@ -272,7 +279,7 @@ export function metresOf(
 ): { tool: string; metres: number } | undefined {
   const saw = build.shop.saws.find(({ id }) => id === sawIdOf(step));
   if (saw) {
-    const high = Math.max(...[...entry.entered, ...entry.pieces].map(({ blank }) => extents(blank)[2]));
+    const high = greatestSize([...entry.entered, ...entry.pieces], 'thickness');
     const kerf = lostTo(entry.lost, 'kerf');
     return saw.kerf.mm > 0 && high > 0 && kerf > 0
       ? { tool: saw.id, metres: kerf / (saw.kerf.mm * high) / MM_PER_M }

@@ -1,4 +1,4 @@
-import { falling, sumOf, upwards } from '../units';
+import { falling, inTurn, rising, sumOf, upwards } from '../units';
 import { type BuildDocument, DIMENSIONS } from '../document';
 import {
   type Axis,
@@ -129,7 +129,12 @@ function woodOf(cells: readonly Cell[], axes: GlueUp['axes']): Pick<Course, 'spe
 /** Parts whose stretches in the direction of the clamps overlap, as one course each; undefined where that is hopeless. */
 function coursesOf(entry: TimelineStep, cells: Cell[][], axes: GlueUp['axes']): Course[] {
   const laid = (entry.laid ?? []).map((part, i) => ({ part, i }));
-  const sorted = laid.toSorted((a, b) => a.part.min[axes.press] - b.part.min[axes.press] || a.i - b.i);
+  const sorted = laid.toSorted(
+    inTurn(
+      rising(({ part }) => part.min[axes.press]),
+      rising(({ i }) => i),
+    ),
+  );
   const groups: (typeof laid)[] = [];
   let top = -Infinity;
   for (const one of sorted) {

@@ -1,6 +1,6 @@
 import type { JointEdge, Phrase } from '../document';
 import { gluingOf, type ShopSnapshot } from '../kit';
-import { counted } from '../units';
+import { counted, falling, inTurn } from '../units';
 import { type ClampPlan, elasticStack } from './clampplan';
 import { type GlueUp, planeOfCourse } from './glueup';
 import {
@@ -108,7 +108,10 @@ export function pressurePhrase(
   const named = reading.stretches
     .filter(({ from, to }) => to - from > 1)
     .toSorted(
-      (a, b) => Number(b.state === 'open') - Number(a.state === 'open') || b.to - b.from - (a.to - a.from),
+      inTurn(
+        falling(({ state }) => Number(state === 'open')),
+        falling(({ from, to }) => to - from),
+      ),
     );
   const { stretches } = reading;
   if (stretches.length > 4) {

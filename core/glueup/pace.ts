@@ -1,4 +1,4 @@
-import { rising, sumOf } from '../units';
+import { inTurn, rising, sumOf } from '../units';
 import type { PaceAct } from '../document';
 import {
   adhesiveFacts,
@@ -105,7 +105,12 @@ function actsOf(glueUp: GlueUp, plan: ClampPlan, aids: AidLayout, crew: Crew): A
   }
   const { pairs } = plan.crossCauls;
   if (pairs > 0) add('caul', pairs * pace.caulMin, `${pairs} pairs of cauls`);
-  const order = plan.clamps.toSorted((a, b) => a.order - b.order || a.row - b.row);
+  const order = plan.clamps.toSorted(
+    inTurn(
+      rising(({ order: each }) => each),
+      rising(({ row }) => row),
+    ),
+  );
   order.forEach((clamp, i) =>
     add(
       'clamp',

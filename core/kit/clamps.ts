@@ -1,4 +1,4 @@
-import { sumOf } from '../units';
+import { falling, inTurn, rising, sumOf } from '../units';
 import type { Length } from '../units';
 import data from './clamps.data.json';
 
@@ -52,7 +52,12 @@ export function pickClamps(
 ): { picks: ClampPick[]; missing: number; longEnough: number } {
   const fit = sets
     .filter(({ opening, count }) => opening.mm >= openingMm - 1e-6 && count > 0)
-    .toSorted((a, b) => a.opening.mm - b.opening.mm || b.forceN - a.forceN);
+    .toSorted(
+      inTurn(
+        rising(({ opening }) => opening.mm),
+        falling(({ forceN }) => forceN),
+      ),
+    );
   const picks: ClampPick[] = [];
   let left = count;
   for (const set of fit) {

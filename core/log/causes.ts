@@ -1,3 +1,4 @@
+import { falling, inTurn } from '../units';
 import type { FailureKind, FindingCode } from '../document';
 import type { LogLine } from './line';
 
@@ -78,6 +79,9 @@ export interface Cause {
   last: string;
 }
 
+const byCost = falling<Cause>(({ costMinor }) => costMinor);
+const byTimes = falling<Cause>(({ times }) => times);
+
 /** What goes wrong, the most frequent first; or the dearest first. */
 export function causesOf(
   lines: readonly (Pick<LogLine, 'cause' | 'struck' | 'at' | 'lostMinor' | 'warned'> & { job: string })[],
@@ -108,9 +112,5 @@ export function causesOf(
   }
   return [...out.values()]
     .map(({ own, ...cause }) => ({ ...cause, jobs: own.size }))
-    .toSorted((a, b) =>
-      by === 'cost'
-        ? b.costMinor - a.costMinor || b.times - a.times
-        : b.times - a.times || b.costMinor - a.costMinor,
-    );
+    .toSorted(by === 'cost' ? inTurn(byCost, byTimes) : inTurn(byTimes, byCost));
 }

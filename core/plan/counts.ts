@@ -1,4 +1,4 @@
-import { sumOf } from '../units';
+import { inTurn, rising, sumOf } from '../units';
 /** So many strips of each width, and what they come to, mm. */
 export interface WidthCounts {
   counts: number[];
@@ -45,7 +45,12 @@ export function countsFor(wantedMm: number, widthsMm: readonly number[], most = 
   const strips = ({ counts }: WidthCounts) => sumOf(counts);
   const best = found
     .filter((each) => strips(each) > 0)
-    .toSorted((a, b) => Math.abs(a.offMm) - Math.abs(b.offMm) || strips(a) - strips(b));
+    .toSorted(
+      inTurn(
+        rising(({ offMm }) => Math.abs(offMm)),
+        rising(strips),
+      ),
+    );
   const exact = best.filter(({ offMm }) => offMm === 0);
   return (exact.length > 0 ? exact : best).slice(0, most);
 }

@@ -11,6 +11,8 @@ import { limitOf, machinesThat } from '../kit';
 import { accentWood, compareTarget, LEAST_ACCENT_MM } from '../review';
 import { extents } from '../solid';
 import {
+  greatestSize,
+  leastSize,
   asGlueUp,
   assemblyOf,
   heldBack,
@@ -42,7 +44,7 @@ function lengths(
   const { build, timeline, slice } = trouble.where;
   if (!slice) return [{ shorterMm: 0, needMm: 0, panelMm: 0, leastMm: 0 }];
   const entered = timeline.steps.find(({ id }) => id === slice.id)?.entered ?? [];
-  const panelMm = Math.min(...entered.map(({ blank }) => extents(blank)[0]));
+  const panelMm = leastSize(entered, 'length');
   const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
   const needMm = lengthForSlices(pieces(trouble).length, slice, kerf) + (heldBack(slice) > 0 ? 0 : kerf);
   const leastMm = Math.max(
@@ -263,7 +265,7 @@ const WAYS = {
     ];
   },
   plug: ({ told, where }) => {
-    const thick = Math.max(0, ...where.entry.pieces.map(({ blank }) => extents(blank)[2]));
+    const thick = greatestSize(where.entry.pieces, 'thickness');
     if (!told.wide || thick === 0) return [];
     const deep = told.measured?.mm ?? thick;
     return [

@@ -1,6 +1,7 @@
 import { type BuildDocument, firstOf, makersOf, type Step, usersOf } from '../document';
-import { extents } from '../solid';
+import {} from '../solid';
 import {
+  greatestSize,
   asGlueUp,
   asSlicing,
   type GlueStep,
@@ -75,7 +76,7 @@ export function jointsAt({ build, timeline, step, joined, entry }: Where): Joint
     for (const take of room.takesOff?.(each) ?? []) if (take.dimension === joined.along) off += take.min;
   }
   const laid: readonly Laid[] = timeline.steps.find(({ id }) => id === joined.id)?.laid ?? [];
-  const size = Math.max(0, ...entry.pieces.map(({ blank }) => extents(blank)[axis]));
+  const size = greatestSize(entry.pieces, joined.along);
   return laid.slice(1).flatMap((part, i) => {
     const [a, b] = [laid[i], part];
     const at = Math.max(Math.min(a.min[axis], b.min[axis]), Math.min(a.max[axis], b.max[axis])) - off;

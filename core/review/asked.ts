@@ -1,6 +1,5 @@
 import {
   type BuildDocument,
-  DIMENSIONS,
   type Finding,
   type FindingCode,
   LONGEST_BOARD_MM,
@@ -18,7 +17,7 @@ import {
 } from '../kit';
 import { patternOf } from '../plan';
 import { extents, type Vec3 } from '../solid';
-import { asFlattening, glueUps, machineOfStep, roomOf, slicings } from '../steps';
+import { greatestSize, asFlattening, glueUps, machineOfStep, roomOf, slicings } from '../steps';
 import { counted } from '../units';
 import type { ReviewContext } from './context';
 import { isEndGrain } from './limits';
@@ -78,7 +77,7 @@ export function otherMachine(step: Step, { build, timeline, before }: ReviewCont
         step.id,
         [
           `The machine this job was planned for is not in its kit: ${used.name} does it, `,
-          { mm: Math.max(...pieces.map(({ blank }) => extents(blank)[1])) },
+          { mm: greatestSize(pieces, 'width') },
           ' wide.',
         ],
         { machines: shop.machines.length },
@@ -136,8 +135,8 @@ export function otherSaw(step: Step, context: ReviewContext): Finding[] {
   const used = sawOfStep(step, context);
   const entered = before(step);
   if (!asked || !used || asked.id === used.id || asked.depth.mm === 0 || entered.length === 0) return [];
-  const through = DIMENSIONS.indexOf(roomOf(step).sawing?.through(step) ?? 'thickness');
-  const depth = Math.max(...entered.map(({ blank }) => extents(blank)[through]));
+  const through = roomOf(step).sawing?.through(step) ?? 'thickness';
+  const depth = greatestSize(entered, through);
   if (depth <= asked.depth.mm) return [];
   return [
     note(
@@ -208,7 +207,7 @@ function sharedPanels(
   if (slicings(build)[0]?.id !== step.id) return [];
   const entry = timeline.steps.find(({ id }) => id === step.id);
   if (!entry || entry.entered.length === 0) return [];
-  const long = Math.max(...entry.entered.map(({ blank }) => extents(blank)[0]));
+  const long = greatestSize(entry.entered, 'length');
   return [
     note(
       'alike',

@@ -13,8 +13,10 @@ import {
   takesEndGrain,
 } from '../kit';
 import { run } from '../run';
-import { CAUSES, extents, lostTo, type Vec3 } from '../solid';
+import { CAUSES, lostTo, type Vec3 } from '../solid';
 import {
+  greatestSize,
+  leastSize,
   asFlattening,
   asPlayed,
   type FlattenStep,
@@ -141,11 +143,10 @@ export function flattenWays(asked: BuildDocument, id: string): FlattenWay[] {
   const step = asFlattening(build.steps.find((each) => each.id === id));
   const entry = now.timeline.steps.find((each) => each.id === id);
   if (!step || !entry || entry.entered.length === 0) return [];
-  const sizes = entry.entered.map(({ blank }) => extents(blank));
   const size: Vec3 = [
-    Math.min(...sizes.map((each) => each[0])),
-    Math.max(...sizes.map((each) => each[1])),
-    Math.max(...sizes.map((each) => each[2])),
+    leastSize(entry.entered, 'length'),
+    greatestSize(entry.entered, 'width'),
+    greatestSize(entry.entered, 'thickness'),
   ];
   const endGrain = entry.entered.some(isEndGrain);
   const machines = machinesThat(build.shop, 'flatten');

@@ -1,7 +1,8 @@
 import type { Finding, Fix, Step } from '../document';
 import { edgeAngles, expectedForm, glueUpOf } from '../glueup';
-import { extents } from '../solid';
+import {} from '../solid';
 import {
+  leastSize,
   asFlattening,
   asGlueUp,
   flattenAfter,
@@ -84,7 +85,7 @@ function short(
   { context, entered }: { context: ReviewContext; entered: readonly WorkPiece[] },
 ): Finding {
   const missing = needMm - offMm;
-  const thick = Math.min(...entered.map(({ blank }) => extents(blank)[2]));
+  const thick = leastSize(entered, 'thickness');
   const deeper = needMm >= thick;
   const noise = noiseOf(context.build.shop);
   const other = face === 'upper' ? 'lower' : 'upper';

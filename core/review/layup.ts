@@ -9,8 +9,9 @@ import {
   DIMENSIONS,
 } from '../document';
 import { meetsAim } from '../plan';
-import { type Axis, extents } from '../solid';
+import { type Axis } from '../solid';
 import {
+  leastSize,
   asGlueUp,
   assemblyOf,
   asSlicing,
@@ -202,7 +203,7 @@ function slicesThatFit(step: SliceStep, { build, timeline, before }: ReviewConte
   const spoilt = step.spoilt?.length ?? 0;
   const got = entry.pieces.length + spoilt;
   if (got >= entry.wanted) return [];
-  const blank = Math.min(...entered.map((piece) => extents(piece.blank)[0]));
+  const blank = leastSize(entered, 'length');
   // Slices that were measured are as thick as they are, whatever the stop was set to.
   const cut = entry.predicted ? { ...step, thickness: { mm: entry.greatest[0] } } : step;
   const needed = lengthForSlices(step.count, cut, saw.kerf.mm);

@@ -3,7 +3,15 @@ import { glueUpOf, jointsOf, splitEdit, splitStrips } from '../glueup';
 import { limitOf, type Machine, machineFacts, takesEndGrain } from '../kit';
 import { flatteners, settable } from '../plan';
 import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
-import { asFlattening, asGlueUp, helpersAdd, machineOfStep, roomOf, type TimelineStep } from '../steps';
+import {
+  greatestSize,
+  asFlattening,
+  asGlueUp,
+  helpersAdd,
+  machineOfStep,
+  roomOf,
+  type TimelineStep,
+} from '../steps';
 import { lengthText, sectionsNeeded } from '../units';
 import type { ReviewContext } from './context';
 import { CARRIER_MM, endGrainByChoice, endGrainWay } from './rides';
@@ -74,9 +82,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       caution:
         'A piece shorter than the distance between the rollers can tip, jam or be thrown back. The machine’s manual comes first.',
     });
-  const longest =
-    Math.max(...entered.pieces.map(({ blank }) => extents(blank)[0])) +
-    (flatten ? helpersAdd(flatten, 'length') : 0);
+  const longest = greatestSize(entered.pieces, 'length') + (flatten ? helpersAdd(flatten, 'length') : 0);
   const reaches = limitOf(machine, 'maxLength');
   if (reaches > 0 && longest > reaches)
     out.push({
@@ -151,7 +157,7 @@ export function machineLimits(step: Step, context: ReviewContext): Finding[] {
       numbers: { set: thin, dial, off: between },
       fixes: [],
     });
-  const high = Math.max(...entered.pieces.map(({ blank }) => extents(blank)[2])) + carrier;
+  const high = greatestSize(entered.pieces, 'thickness') + carrier;
   if (maxThickness.mm > 0 && high > maxThickness.mm)
     out.push({
       code: 'thicker-than-machine',

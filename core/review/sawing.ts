@@ -1,5 +1,4 @@
 import {
-  DIMENSIONS,
   type Finding,
   type FindingCode,
   type Fix,
@@ -11,6 +10,7 @@ import {
 import { gluingOf, type Saw } from '../kit';
 import { extents } from '../solid';
 import {
+  greatestSize,
   asGlueUp,
   asTrim,
   CUT_WAYS,
@@ -155,11 +155,11 @@ export function sawReach(step: Step, context: ReviewContext): Finding[] {
   const { sawing } = roomOf(step);
   const saw = sawOfStep(step, context);
   if (!sawing?.reach || !saw) return [];
-  const through = DIMENSIONS.indexOf(sawing.through(step));
+  const through = sawing.through(step);
   // A leaning blade goes through more wood than the piece is thick.
   const leans = sawing.upright?.(step) ?? 1;
   const words = sawing.words?.when?.(step) === false ? undefined : sawing.words;
-  const deep = Math.max(0, ...context.before(step).map((piece) => extents(piece.blank)[through])) / leans;
+  const deep = greatestSize(context.before(step), through) / leans;
   if (saw.depth.mm === 0 || deep <= saw.depth.mm) return [];
   const deeper = context.build.shop.saws.filter((other) => other.depth.mm >= deep);
   // Cuts from both faces, in one plane: only of an upright blade do they meet.
@@ -297,7 +297,7 @@ export function endsBeforeEdges(step: Step, { build, before }: ReviewContext): F
     const glue = asGlueUp(earlier);
     if (!glue) continue;
     if (glue.along !== 'width' || glue.rows) return [];
-    const width = Math.max(0, ...before(step).map(({ blank }) => extents(blank)[1]));
+    const width = greatestSize(before(step), 'width');
     return [
       {
         code: 'ends-before-edges',

@@ -1,4 +1,4 @@
-import { rising, upwards } from '../units';
+import { distinct, rising, upwards } from '../units';
 import type { Finding, Step } from '../document';
 import { ownersOf } from '../glueup';
 import { bounds, type Cell, contacts, dot, type Vec3 } from '../solid';
@@ -15,7 +15,7 @@ function seamsOf(cells: readonly Cell[]): { seams: number[]; strip: number } {
     .map((cell) => bounds({ cells: [cell] }))
     .map(({ min, max }) => [min[1], max[1]] as const);
   const [near, far] = [Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b))];
-  const seams = [...new Set(spans.map(([a]) => Math.round(a * 1e4) / 1e4))].filter((at) => at > near + 1e-3);
+  const seams = distinct(spans.map(([a]) => a)).filter((at) => at > near + 1e-3);
   const widths = spans.map(([a, b]) => b - a).toSorted(upwards);
   return { seams: seams.filter((at) => at < far - 1e-3), strip: widths[Math.floor(widths.length / 2)] ?? 0 };
 }

@@ -1,7 +1,15 @@
 import type { Finding, Step } from '../document';
 import { machinesThat, tearsAcross } from '../kit';
-import { type Blank, bounds, type Bounds, extents, grainOf } from '../solid';
-import { asFlattening, type FlattenStep, freshFrom, machineOfStep, noiseOf, roomOf } from '../steps';
+import { extents, grainOf, lowestOpen } from '../solid';
+import {
+  leastSize,
+  asFlattening,
+  type FlattenStep,
+  freshFrom,
+  machineOfStep,
+  noiseOf,
+  roomOf,
+} from '../steps';
 import { counted } from '../units';
 import type { ReviewContext } from './context';
 import { sharedChange } from './ways';
@@ -10,25 +18,6 @@ import { sharedChange } from './ways';
 const ACROSS = Math.cos((30 * Math.PI) / 180);
 /** A face that must lose all that comes off, less than this is nothing to speak of, in steps of the shop. */
 const WORTH_STEPS = 1;
-
-/** How deep the lowest place of one face lies below its highest, mm. */
-function lowPlaces({ cells }: Blank, top: boolean): number {
-  const boxes = cells.map((cell) => bounds({ cells: [cell] }));
-  const [high, low] = [
-    Math.max(...boxes.map(({ max }) => max[2])),
-    Math.min(...boxes.map(({ min }) => min[2])),
-  ];
-  // A cell below another one has no face of its own there.
-  const covered = (own: Bounds) =>
-    boxes.some((other) => {
-      const over = top ? other.min[2] >= own.max[2] - 1e-6 : other.max[2] <= own.min[2] + 1e-6;
-      const mid = [0, 1].map((a) => (own.min[a] + own.max[a]) / 2);
-      return over && other !== own && mid.every((mm, a) => mm > other.min[a] && mm < other.max[a]);
-    });
-  return boxes
-    .map((own): [Bounds, number] => [own, top ? high - own.max[2] : own.min[2] - low])
-    .reduce((most, [own, depth]) => (depth > most && !covered(own) ? depth : most), 0);
-}
 
 /** Flattening takes the same off each face in all: as much more as is wanted, the thickness staying as it is. */
 const deeper = (step: FlattenStep, off: { top: number; bottom: number }) => ({
@@ -57,7 +46,7 @@ function tooLow(step: FlattenStep, context: ReviewContext): Finding[] {
       // More cells than this in one face are slices and blocks of one thickness.
       ...context
         .before(step)
-        .map(({ blank }) => (blank.cells.length <= MOST_PARTS ? lowPlaces(blank, top) : 0)),
+        .map(({ blank }) => (blank.cells.length <= MOST_PARTS ? lowestOpen(blank, top) : 0)),
     );
     const short = depth - off;
     if (short < least) continue;
@@ -112,7 +101,7 @@ function notedHollow(step: FlattenStep, context: ReviewContext): Finding[] {
     2 * hollow >= worst.mm ? [2 * hollow, 'A hollow of '] : [worst.mm, `A step at joint ${worst.joint} of `];
   const short = need - total;
   if (need <= noise || short <= noise) return [];
-  const size = Math.min(...context.before(step).map(({ blank }) => extents(blank)[2]));
+  const size = leastSize(context.before(step), 'thickness');
   const more = sharedChange(step.top.mm, step.bottom.mm, short);
   return [
     {

@@ -9,8 +9,9 @@ import {
   timesMade,
 } from '../document';
 import { KERF_OFF, machineFacts, machinesThat } from '../kit';
-import { extents } from '../solid';
+import {} from '../solid';
 import {
+  leastSize,
   asSlicing,
   asTrim,
   flattenings,
@@ -243,7 +244,7 @@ export function thinMargins(step: Step, context: ReviewContext): Finding[] {
 function sliceMargin(step: SliceStep, { build, before }: ReviewContext, replan: Fix[]): Finding[] {
   const saw = build.shop.saws.find(({ id }) => id === step.saw);
   if (!saw) return [];
-  const blank = Math.min(...before(step).map((piece) => extents(piece.blank)[0]));
+  const blank = leastSize(before(step), 'length');
   const spare = blank - lengthForSlices(step.count, { ...step, hold: { mm: 0 } }, saw.kerf.mm);
   const kerf = saw.kerfOff ?? KERF_OFF;
   // The stop is off alike at every slice, and the kerf at every cut; the two are not off together.

@@ -1,7 +1,8 @@
 import { type BuildDocument, type Edit, type Fix, makerOf, makersOf, type DimensionName } from '../document';
 import { settable } from '../plan';
-import { extents } from '../solid';
+import {} from '../solid';
 import {
+  leastSize,
   asGlueUp,
   type GlueStep,
   glueUps,
@@ -76,7 +77,7 @@ export function blankLacks(
 ): number {
   const entered = timeline.steps.find(({ id }) => id === slice.id)?.entered ?? [];
   const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
-  const shortest = Math.min(...entered.map(({ blank }) => extents(blank)[0]));
+  const shortest = leastSize(entered, 'length');
   return lengthForSlices(count, slice, kerf) + sparing(build, slice, count) - shortest;
 }
 

@@ -1,6 +1,7 @@
-import { type Finding, type Reading, type Step, type DimensionName, axisOf } from '../document';
+import { axisOf, type DimensionName, DIMENSIONS, type Finding, type Reading, type Step } from '../document';
 import { type Axis, type Blank, book, extents, type Ledger, planeSide, toOrigin, type Vec3 } from '../solid';
 import {
+  greatestSize,
   type Done,
   type Errors,
   isStopped,
@@ -15,9 +16,6 @@ import {
 
 /** Sizes nearer than this agree, mm. */
 const SAME = 1e-6;
-
-const greatestOf = (pieces: readonly WorkPiece[], axis: Axis): number =>
-  Math.max(...pieces.map(({ blank }) => extents(blank)[axis]));
 
 /** Both sides take half of the difference each; where one side has not so much, both take half of all. */
 function shared(a: number, b: number, over: number): [number, number] | undefined {
@@ -80,7 +78,7 @@ export function withReadings(
   const own = readings.filter((reading) => reading.step === step.id);
   if (own.length === 0 || isStopped(outcome)) return outcome;
   const { pieces: before } = outcome;
-  const predicted = [0, 1, 2].map((a) => greatestOf(before, a as Axis)) as unknown as Vec3;
+  const predicted = DIMENSIONS.map((dimension) => greatestSize(before, dimension)) as unknown as Vec3;
   const leaves = leavesRead(step, own, before);
   if (leaves) {
     context.notes.length = notes;

@@ -1,4 +1,4 @@
-import { rising, sumOf } from '../units';
+import { keyOf, rising, sumOf } from '../units';
 import { areaOf, clipConvex as clipConvexRegion, joined, type Loop, type Region } from '../curve';
 import type { Blank } from './blank';
 import type { Form, Hollow } from './hollow/form';
@@ -51,12 +51,12 @@ interface Outline {
  * some tens of milliseconds.
  */
 export function contacts(blank: Blank, axis?: Axis): Contact[] {
-  const groups = new Map<number, { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }>();
+  const groups = new Map<string, { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }>();
   blank.cells.forEach((cell, index) => {
     for (const face of cell.faces) {
       if (axis !== undefined && Math.abs(face.normal[axis]) <= 1e-6) continue;
       const normal = canonical(face.normal);
-      const key = directionKey(normal);
+      const key = keyOf(normal);
       let group = groups.get(key);
       if (!group) {
         const u = normalized(cross(normal, Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]));
@@ -68,10 +68,6 @@ export function contacts(blank: Blank, axis?: Axis): Contact[] {
   });
   return [...groups.values()].flatMap((group) => contactsOfDirection(group));
 }
-
-/** One number for a unit direction, equal within 1e-6: two coordinates and the sign of the third tell it. */
-const directionKey = (n: Vec3): number =>
-  2 * ((Math.round(n[0] * 1e6) + 1e6) * 2_000_001 + Math.round(n[1] * 1e6) + 1e6) + (n[2] < -5e-7 ? 1 : 0);
 
 function canonical(n: Vec3): Vec3 {
   const lead = Math.abs(n[0]) > 1e-7 ? n[0] : Math.abs(n[1]) > 1e-7 ? n[1] : n[2];

@@ -5,6 +5,7 @@ export * from './crossgrain';
 export * from './cut';
 export * from './hollow';
 export * from './ledger';
+export * from './low';
 export * from './mass';
 export * from './rigid';
 export * from './strain';

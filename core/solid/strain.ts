@@ -1,4 +1,4 @@
-import { sumOf, upwards } from '../units';
+import { distinct, sumOf } from '../units';
 import type { Point } from '../curve';
 import type { Cell } from './cell';
 import { cellCentre, moveCell } from './cell';
@@ -76,7 +76,7 @@ const GAUSS = [
 
 /** Heights of a cell seen in its log, and the sections to take: one where it is a prism along the pith, else between its corners. */
 function sectionsOf(inLog: Cell): { polygon: Point[]; weight: number }[] {
-  const zs = [...new Set(inLog.vertices.map(([, , z]) => Math.round(z * 1e6) / 1e6))].toSorted(upwards);
+  const zs = distinct(inLog.vertices.map(([, , z]) => z));
   if (zs.length === 2) return [{ polygon: outlineAt(inLog, (zs[0] + zs[1]) / 2), weight: zs[1] - zs[0] }];
   return zs.slice(1).flatMap((to, i) =>
     GAUSS.map(([at, weight]) => ({

@@ -1,6 +1,7 @@
-import { axisOf, type BuildDocument, type DimensionName, Refusal, type StepBase } from '../document';
+import { greatestSize } from './sizes';
+import { type BuildDocument, Refusal, type StepBase } from '../document';
 import { limitOf, machinesThat, sawDoes, type Work, WORKS } from '../kit';
-import { extents } from '../solid';
+import {} from '../solid';
 import type { Length } from '../units';
 import type { WorkPiece } from './timeline';
 
@@ -14,14 +15,6 @@ export interface Place {
 
 /** The settings a kind of step has of its own. */
 export type Own<S extends StepBase> = Omit<S, keyof StepBase | 'kind'>;
-
-/** The least size of the pieces that lie there, mm. */
-export const leastOf = ({ pieces }: Place, dimension: DimensionName): number =>
-  Math.min(...pieces.map(({ blank }) => extents(blank)[axisOf(dimension)]));
-
-/** The greatest size of the pieces that lie there, mm. */
-export const greatestOf = ({ pieces }: Place, dimension: DimensionName): number =>
-  Math.max(...pieces.map(({ blank }) => extents(blank)[axisOf(dimension)]));
 
 /** A size as it can be set in this shop, rounded down: nothing is cut longer than it is. */
 export const setDown = ({ build }: Place, mm: number): Length => {
@@ -52,7 +45,7 @@ export function machineThat(at: Place, work: Work): string {
   const able = machinesThat(at.build.shop, work);
   if (able.length === 0) throw new Refusal([`The kit has no machine that ${WORKS[work]}.`]);
   const room = (machine: (typeof able)[number]) => limitOf(machine, 'maxWidth') || Infinity;
-  const width = greatestOf(at, 'width');
+  const width = greatestSize(at.pieces, 'width');
   return (
     able.find((machine) => room(machine) >= width) ??
     able.reduce((best, machine) => (room(machine) > room(best) ? machine : best))

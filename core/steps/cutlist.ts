@@ -1,5 +1,6 @@
+import { greatestSize } from './sizes';
 import { type BuildDocument, type Phrase, sawIdOf, type Step } from '../document';
-import { extents } from '../solid';
+import {} from '../solid';
 import { type CutWay, cutsThrough } from './deepcut';
 import { roomOf } from './list';
 import type { TimelineStep } from './timeline';
@@ -74,7 +75,7 @@ function throughPieces(
   entry: TimelineStep,
   saw: BuildDocument['shop']['saws'][number],
 ): Phrase[][] {
-  const thick = Math.max(...entry.entered.map(({ blank }) => extents(blank)[2]));
+  const thick = greatestSize(entry.entered, 'thickness');
   const way = wayOf(step);
   const out: Phrase[][] = [];
   if (way !== 'one' && saw.depth.mm > 0) {

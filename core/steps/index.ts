@@ -21,6 +21,7 @@ export * from './references';
 export * from './renamed';
 export * from './room';
 export * from './rows';
+export * from './sizes';
 export * from './swing';
 export * from './timeline';
 export * from './tolerance';

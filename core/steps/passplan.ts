@@ -1,3 +1,4 @@
+import { greatestSize } from './sizes';
 import type { BuildDocument, Step } from '../document';
 import { type DialReads, limitOf, machineFacts, paceOf } from '../kit';
 import { countNeeded, sumOf } from '../units';
@@ -126,7 +127,7 @@ export function passPlan(
   const none = { stepMm: dial.stepMm, biteMm: dial.biteMm, pitchMm: dial.pitchMm };
   const thickness = entry.entered.map(({ blank }) => extents(blank)[2]);
   // What comes out is what the machine was set to last, whatever went in: from there the faces are counted back.
-  const out = Math.max(...entry.pieces.map(({ blank }) => extents(blank)[2]));
+  const out = greatestSize(entry.pieces, 'thickness');
   const thickest = Math.max(...thickness);
   const startMm = thickest + carrierMm;
   const all = thickest - out;

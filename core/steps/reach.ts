@@ -1,5 +1,6 @@
-import { axisOf, type BuildDocument, type Step } from '../document';
-import { extents } from '../solid';
+import { greatestSize } from './sizes';
+import { type BuildDocument, type Step } from '../document';
+import {} from '../solid';
 import { roomOf } from './list';
 import type { Rest, TakesOff } from './room';
 import type { Timeline, WorkPiece } from './timeline';
@@ -17,10 +18,6 @@ export function sharedOff(all: number, rest: Rest, set: { min: number; max: numb
   return [all / 2, all / 2];
 }
 
-/** The greatest size of pieces in the dimension of a removal, mm. */
-const greatest = ({ dimension }: TakesOff, pieces: readonly WorkPiece[]): number =>
-  Math.max(...pieces.map(({ blank }) => extents(blank)[axisOf(dimension)]));
-
 /**
  * A step with the amounts that bring what enters to the sizes it is to reach: for the largest piece, since that is where a
  * machine is set to begin. The same step where it has no size to reach, or nothing enters.
@@ -30,7 +27,7 @@ export function settled<S extends Step>(step: S, entered: readonly WorkPiece[]):
   const changes: Record<string, unknown> = {};
   for (const off of roomOf(step).takesOff?.(step) ?? []) {
     if (!off.to) continue;
-    const all = Math.max(0, greatest(off, entered) - off.to.mm);
+    const all = Math.max(0, greatestSize(entered, off.dimension) - off.to.mm);
     const [min, max] = sharedOff(all, off.to.rest ?? 'both', off);
     changes[off.settings[0]] = { mm: min };
     changes[off.settings[1]] = { mm: max };

@@ -1,4 +1,4 @@
-import { rising } from '../units';
+import { inTurn, rising } from '../units';
 import { TOUCH_MM } from '../document';
 import { type Lane, laneLies, packBoard, type PackedSection } from './pack';
 import type { StripPlace } from './problem';
@@ -119,7 +119,11 @@ function sectionsFrom(
 ): PackedSection[] {
   const sections: PackedSection[] = [];
   for (const { strip, place } of list.toSorted(
-    (a, b) => a.place.x - b.place.x || a.place.y - b.place.y || a.place.leaf - b.place.leaf,
+    inTurn(
+      rising(({ place }) => place.x),
+      rising(({ place }) => place.y),
+      rising(({ place }) => place.leaf),
+    ),
   )) {
     const lane = { ...laneFor(search, strip, board), faceDown: place.faceDown };
     const last = sections.at(-1);

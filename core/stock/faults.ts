@@ -1,4 +1,4 @@
-import { rising, upwards } from '../units';
+import { falling, inTurn, rising, upwards } from '../units';
 import { type BoardStock, type FaceGrades, type Fault, mustAvoid, TOUCH_MM } from '../document';
 
 /** A rectangle on a board, mm. */
@@ -66,7 +66,13 @@ export function clearAreas(
     a.y + a.width >= b.y + b.width - TOUCH_MM;
   return found
     .filter((area, i) => !found.some((other, j) => holds(other, area) && (!holds(area, other) || j < i)))
-    .toSorted((a, b) => b.length * b.width - a.length * a.width || a.x - b.x || a.y - b.y);
+    .toSorted(
+      inTurn(
+        falling(({ length, width }) => length * width),
+        rising(({ x }) => x),
+        rising(({ y }) => y),
+      ),
+    );
 }
 
 /** Share of a board's area that is free of faults a show face forbids, on its better side. */

@@ -1,6 +1,6 @@
 import type { BoardStock, Price, SoldAs } from '../document';
 import { soldIn, type SoldSection, type StockKind, stockKind, type StockKindFacts } from '../kit';
-import { type Display, INCH, sumOf } from '../units';
+import { type Display, INCH, inTurn, rising, sumOf } from '../units';
 import { billedBoardFeet, billedSize, boardCost, hardwoodTally, softwoodTally } from './measure';
 import { nextNumber } from './rack';
 import { leavesFrom, type Problem, usable, type WantedStrip } from './problem';
@@ -148,7 +148,13 @@ function bestSize(
           : [{ length, width, count, waste: count * length * width - area, ...(name ? { name } : {}) }];
       }),
   );
-  const [best] = offers.toSorted((a, b) => a.waste - b.waste || a.count - b.count || a.length - b.length);
+  const [best] = offers.toSorted(
+    inTurn(
+      rising(({ waste }) => waste),
+      rising(({ count }) => count),
+      rising(({ length }) => length),
+    ),
+  );
   if (!best) return undefined;
   const { length, width, count, name } = best;
   const boardFeet = count * feetOf(virtual(species, { length, width, thickness, sold }), tally, display);

@@ -1,4 +1,4 @@
-import { sumOf } from '../units';
+import { inTurn, rising, sumOf } from '../units';
 import type { BoardStock, SoldAs } from '../document';
 import { speciesName } from '../wood';
 import { clearShare } from './faults';
@@ -127,8 +127,10 @@ export function searchRack<B extends Held>(boards: readonly B[], question: RackQ
   }
   return [...groups]
     .toSorted(
-      ([, [a]], [, [b]]) =>
-        collator.compare(speciesName(a.species), speciesName(b.species)) || a.thickness.mm - b.thickness.mm,
+      inTurn(
+        ([, [a]], [, [b]]) => collator.compare(speciesName(a.species), speciesName(b.species)),
+        rising(([, [{ thickness }]]) => thickness.mm),
+      ),
     )
     .flatMap(([key, group]) => [
       { head: speciesName(group[0].species), thicknessMm: group[0].thickness.mm, key, sums: rackSums(group) },

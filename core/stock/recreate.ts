@@ -1,4 +1,4 @@
-import { sumOf } from '../units';
+import { falling, inTurn, rising, sumOf } from '../units';
 import { TOUCH_MM } from '../document';
 import { packBoard, type PackedBoard, type PackedSection } from './pack';
 import { readBoard } from './score';
@@ -7,10 +7,11 @@ import { laneFor, type Search, type State, stateOf, withBoard } from './search';
 /** Strips that go in first: the longest, then the widest. */
 export const byLength = (search: Search, units: readonly number[][]): number[][] =>
   units.toSorted(
-    (a, b) =>
-      unitLength(search, b) - unitLength(search, a) ||
-      unitWidth(search, b) - unitWidth(search, a) ||
-      a[0] - b[0],
+    inTurn(
+      falling((unit) => unitLength(search, unit)),
+      falling((unit) => unitWidth(search, unit)),
+      rising(([first]) => first),
+    ),
   );
 const unitLength = (search: Search, unit: number[]) =>
   Math.max(...unit.map((i) => search.problem.strips[i].length));
@@ -29,7 +30,14 @@ export function orderUnits(search: Search, units: number[][], random: () => numb
           ? (u: number[]) => unitWidth(search, u) * 1e4 + unitLength(search, u)
           : () => random();
   const keyed = units.map((unit) => ({ unit, key: key(unit) }));
-  return keyed.toSorted((a, b) => b.key - a.key || a.unit[0] - b.unit[0]).map(({ unit }) => unit);
+  return keyed
+    .toSorted(
+      inTurn(
+        falling(({ key: each }) => each),
+        rising(({ unit: [first] }) => first),
+      ),
+    )
+    .map(({ unit }) => unit);
 }
 
 /**

@@ -25,3 +25,27 @@ export const falling =
 
 /** Compares two numbers for sorting, the least first. */
 export const upwards = (a: number, b: number): number => a - b;
+
+type Compare<T> = (a: T, b: T) => number;
+
+/** Compares two for sorting by the first of the comparisons that tells them apart; 0 where none does. */
+export const inTurn =
+  <T>(...compares: Compare<T>[]): Compare<T> =>
+  (a, b) => {
+    for (const compare of compares) {
+      const told = compare(a, b);
+      if (told !== 0) return told;
+    }
+    return 0;
+  };
+
+/** Parts of one, such as a millimetre, to which numbers are told apart. */
+const FINENESS = 1e6;
+
+/** One key for numbers that are the same to a millionth each, and in the same order. */
+export const keyOf = (values: readonly number[]): string =>
+  values.map((value) => Math.round(value * FINENESS)).join(',');
+
+/** Places or lengths in mm, each once, rounded to a millionth and the least first. */
+export const distinct = (values: readonly number[]): number[] =>
+  [...new Set(values.map((value) => Math.round(value * FINENESS) / FINENESS))].sort(upwards);

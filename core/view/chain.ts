@@ -12,8 +12,9 @@ import {
 import { applyEdit } from '../edit';
 import { findingsOf } from '../review';
 import { run } from '../run';
-import { extents } from '../solid';
+import {} from '../solid';
 import {
+  greatestSize,
   isHeld,
   machineOfStep,
   STEP_GROUPS,
@@ -64,7 +65,7 @@ export interface ChainMenu {
 /** How the sizes and the number of pieces change, in figures; empty where nothing does. */
 function changed(before: readonly TimelineStep['pieces'][number][], now: TimelineStep): Phrase[] {
   const greatest = (pieces: TimelineStep['pieces']) =>
-    [0, 1, 2].map((a) => Math.max(...pieces.map(({ blank }) => extents(blank)[a])));
+    DIMENSIONS.map((dimension) => greatestSize(pieces, dimension));
   const [was, is] = [greatest([...before]), greatest(now.pieces)];
   const words: Phrase[] = [];
   const add = (...parts: Phrase[]) => words.push(...(words.length > 0 ? [', '] : []), ...parts);

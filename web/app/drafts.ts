@@ -112,20 +112,58 @@ export const keepDraft = async (draft: Draft): Promise<void> =>
 /** Forgets a draft that the server has. */
 export const dropDraft = async (key: string): Promise<void> => (await database()).delete('drafts', key);
 
+/* A page that goes away writes what the database has not got yet where writing is done at once. */
+const LAST = 'junta-last-';
+
+/** Keeps a draft in the moment the page goes away. What a browser does not keep there, it keeps as it was a moment before. */
+export function keepLast(draft: Draft): void {
+  try {
+    localStorage.setItem(LAST + draft.key, JSON.stringify(draft));
+  } catch {
+    // Full, or none: the state before is in the database, and this one went to the server.
+  }
+}
+
+/** Forgets what was kept in the moment a page went away: it came back, or the draft was taken over. */
+export function dropLast(key: string): void {
+  try {
+    localStorage.removeItem(LAST + key);
+  } catch {
+    // A browser that keeps nothing has nothing to forget.
+  }
+}
+
+/** What pages kept in the moment they went away. */
+function lastKept(): Draft[] {
+  try {
+    return Object.keys(localStorage)
+      .filter((name) => name.startsWith(LAST))
+      .map((name) => JSON.parse(localStorage.getItem(name) ?? '') as Draft);
+  } catch {
+    return [];
+  }
+}
+
 /**
  * Takes over the drafts whose tab is gone, closed or crashed in the middle of an edit, and gives them; of two tabs
- * that try, one gets each. The oldest comes first.
+ * that try, one gets each. What a page kept in its last moment goes before what the database has of it. The oldest comes first.
  */
 export async function adoptOrphans(): Promise<Draft[]> {
   const db = await database();
-  if ((await db.count('drafts')) === 0) return [];
+  if ((await db.count('drafts')) === 0 && lastKept().length === 0) return [];
   const living = await livingTabs();
   const transaction = db.transaction('drafts', 'readwrite');
-  const all = (await transaction.store.getAll()) as Draft[];
-  const orphans = all
+  const byKey = new Map(((await transaction.store.getAll()) as Draft[]).map((draft) => [draft.key, draft]));
+  const last = lastKept().filter(({ tab }) => !living.has(tab));
+  for (const draft of last) {
+    const taken = byKey.get(draft.key);
+    if (!taken || !living.has(taken.tab)) byKey.set(draft.key, draft);
+  }
+  const orphans = [...byKey.values()]
     .filter(({ tab }) => !living.has(tab))
     .map((draft) => ({ ...draft, tab: thisTab, kept: true }));
   await Promise.all(orphans.map((draft) => transaction.store.put(draft)));
   await transaction.done;
+  for (const { key } of last) dropLast(key);
   return orphans.toSorted((a, b) => a.at - b.at);
 }

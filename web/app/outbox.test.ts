@@ -132,7 +132,38 @@ const kept = async (): Promise<Draft[]> => {
   return all;
 };
 
+/** Takes the database back to what it held: what was written to it since had not arrived when the page ended. */
+const backTo = async (drafts: readonly Draft[]): Promise<void> => {
+  const db = await openDB('junta');
+  await db.clear('drafts');
+  for (const draft of drafts) await db.put('drafts', draft);
+  db.close();
+};
+/** What a browser keeps at once: its names are its own keys. */
+const pockets = (): object =>
+  Object.defineProperties(
+    {},
+    {
+      getItem: {
+        value(this: Record<string, string>, name: string) {
+          return this[name] ?? null;
+        },
+      },
+      setItem: {
+        value(this: Record<string, string>, name: string, text: string) {
+          this[name] = text;
+        },
+      },
+      removeItem: {
+        value(this: Record<string, string>, name: string) {
+          delete this[name];
+        },
+      },
+    },
+  );
+
 beforeEach(() => {
+  vi.stubGlobal('localStorage', pockets());
   vi.stubGlobal('indexedDB', new IDBFactory());
   vi.stubGlobal('BroadcastChannel', Channel);
   vi.useFakeTimers({ shouldAdvanceTime: true });
@@ -274,6 +305,27 @@ describe('a tab that is closed', { retry: 3 }, () => {
     const next = await tab(server);
     await Promise.all([next.outbox.sendAll(), settle()]);
     expect(next.told).toEqual(['last word is 2']);
+  });
+  it('before its last state was kept is no conflict with itself, nor is that state lost', async () => {
+    for (const arrives of [true, false]) {
+      const server = played();
+      const page = await tab(server);
+      page.edit('one');
+      await moment();
+      const before = await kept();
+      page.edit('two');
+      server.away = !arrives;
+      page.close(true);
+      await moment();
+      await backTo(before);
+      server.away = false;
+      const next = await tab(server);
+      await Promise.all([next.outbox.sendAll(), settle()]);
+      expect(next.told).toEqual(['two is 2']);
+      expect(server.content.name).toBe('two');
+      expect(Object.keys(localStorage)).toEqual([]);
+      next.close();
+    }
   });
   it('whose last request arrived, after which another device saved, is no conflict', async () => {
     const server = played();

@@ -1,5 +1,14 @@
 import type { JobSummary, Problem } from '../../contract/api';
-import { adoptOrphans, dropDraft, keepDraft, thisTab, type Draft, type DraftKind } from './drafts';
+import {
+  adoptOrphans,
+  type Draft,
+  type DraftKind,
+  dropDraft,
+  dropLast,
+  keepDraft,
+  keepLast,
+  thisTab,
+} from './drafts';
 import { newId } from './ids';
 import { onReturn, serverAway, serverHere } from './reach';
 import { SentPhoto, STORING } from './sending';
@@ -25,6 +34,8 @@ export interface OutboxEvents {
 
 interface Stream {
   draft: Draft;
+  /** The state of it that this browser's database has for certain. */
+  safe?: Draft;
   /** What stands on the server, where the two differ. */
   current?: unknown;
   timer?: ReturnType<typeof setTimeout>;
@@ -95,7 +106,11 @@ function keep(stream: Stream): void {
   const { draft } = stream;
   const before = writing.get(draft.key) ?? Promise.resolve();
   const now = before
-    .then(() => (streams.get(draft.key)?.draft === draft ? keepDraft(draft) : undefined))
+    .then(async () => {
+      if (streams.get(draft.key)?.draft !== draft) return;
+      await keepDraft(draft);
+      stream.safe = draft;
+    })
     .catch(() => tell(draft.kind).keptNowhere(draft))
     .then(() => {
       if (draft.kind !== 'photo' || draft.kept || streams.get(draft.key)?.draft !== draft) return;
@@ -361,10 +376,11 @@ export const firstSent = (): Promise<void> => {
   return first;
 };
 
-/** Sends what still waits when the page goes away; the drafts in this browser are the safety net. */
+/** Sends what still waits when the page goes away; the drafts in this browser are the safety net, each in its last state. */
 function sendLast(): void {
   for (const stream of streams.values()) {
     const { kind, subject, version, content, state } = stream.draft;
+    if (kind !== 'photo' && stream.safe !== stream.draft) keepLast(stream.draft);
     if (state !== 'waiting') continue;
     const sent = STORING[kind].body(version, content);
     if (sent instanceof SentPhoto) continue;
@@ -381,4 +397,8 @@ function sendLast(): void {
 onReturn(() => void sendAll());
 addEventListener('pagehide', sendLast);
 // Brought back from the browser's store of pages, it asks what became of what was sent last.
-addEventListener('pageshow', (event) => void ((event as PageTransitionEvent).persisted && sendAll()));
+addEventListener('pageshow', (event) => {
+  if (!(event as PageTransitionEvent).persisted) return;
+  for (const key of streams.keys()) dropLast(key);
+  void sendAll();
+});

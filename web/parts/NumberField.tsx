@@ -25,6 +25,8 @@ function reasonAgainst(typed: string, number: number, { least, most, whole }: Nu
   return number < least || number > most ? `from ${least} to ${most}` : undefined;
 }
 
+const numberIn = (typed: string): number => Number(typed.trim().replace(',', '.').replace(/°$/, ''));
+
 /**
  * A number with limits, such as a count or an angle in degrees; arrow keys move it by one. What is none is answered
  * under the field; the last good value stays.
@@ -36,12 +38,13 @@ export function NumberField(props: NumberFieldProps) {
   const [reason, setReason] = useState<string>();
   useReported(id, reason && `${label}: ${reason}`);
   useEffect(() => {
-    setText(String(value));
+    // “1.” on the way from 1.25 to 1.5 means 1 already, and stays as it is typed until the field is left.
+    setText((now) => (now.trim() !== '' && numberIn(now) === value ? now : String(value)));
     setReason(undefined);
   }, [value]);
   const take = (typed: string) => {
     setText(typed);
-    const number = Number(typed.trim().replace(',', '.').replace(/°$/, ''));
+    const number = numberIn(typed);
     const against = reasonAgainst(typed, number, props);
     setReason(against);
     if (!against && number !== value) onChange(number);
@@ -60,7 +63,10 @@ export function NumberField(props: NumberFieldProps) {
         aria-describedby={reason ? `${id}-why` : undefined}
         data-dirty={reason ? '' : undefined}
         onChange={(event) => take(event.target.value)}
-        onBlur={onSettled}
+        onBlur={() => {
+          if (!reason) setText(String(value));
+          onSettled?.();
+        }}
         onKeyDown={(event) => {
           const move = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
           if (!move) return;

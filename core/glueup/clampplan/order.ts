@@ -1,4 +1,4 @@
-import { rising } from '../../units';
+import { inTurn, rising } from '../../units';
 import type { Tightening } from '../../kit';
 
 /**
@@ -10,7 +10,12 @@ export function tighteningOrder(places: readonly number[], length: number, way: 
   const sorted =
     way === 'ends'
       ? nth.toSorted(rising((a) => a.at))
-      : nth.toSorted((a, b) => Math.abs(a.at - length / 2) - Math.abs(b.at - length / 2) || a.at - b.at);
+      : nth.toSorted(
+          inTurn(
+            rising(({ at }) => Math.abs(at - length / 2)),
+            rising(({ at }) => at),
+          ),
+        );
   const order = places.map(() => 0);
   sorted.forEach(({ i }, k) => {
     order[i] = k + 1;

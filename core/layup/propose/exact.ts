@@ -1,3 +1,4 @@
+import { inTurn, rising } from '../../units';
 import type { Costs, Order } from './terms';
 
 /** A strip that stays where it is, as it lies. */
@@ -71,7 +72,12 @@ export function exactOrders(costs: Costs, locks: readonly Lock[]): Order[] {
     if (best.state >= 0 && Number.isFinite(best.cost)) starts.push(best);
   }
   return starts
-    .toSorted((a, b) => a.cost - b.cost || a.state - b.state)
+    .toSorted(
+      inTurn(
+        rising(({ cost }) => cost),
+        rising(({ state }) => state),
+      ),
+    )
     .map(({ state }) => {
       const order: Order = { strips: [state >> 2], ways: [state & 3] };
       let set = 1 << (state >> 2);
@@ -154,5 +160,12 @@ export function pairedOrders(costs: Costs, locks: readonly Lock[]): Order[] {
     }
     if (best.near >= 0 && Number.isFinite(best.cost)) starts.push(best);
   }
-  return starts.toSorted((a, b) => a.cost - b.cost || a.far - b.far).map(build);
+  return starts
+    .toSorted(
+      inTurn(
+        rising(({ cost }) => cost),
+        rising(({ far }) => far),
+      ),
+    )
+    .map(build);
 }

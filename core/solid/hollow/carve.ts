@@ -1,4 +1,4 @@
-import { upwards } from '../../units';
+import { distinct, upwards } from '../../units';
 import { alongArc, onCircle, type Region, sidesOf, subtracted } from '../../curve';
 import { movePoint, turnDirection, type Rigid } from '../rigid';
 import { type Form, formBox, levelsBetween, movedBox } from './form';
@@ -67,7 +67,7 @@ function breaksOf({ form, m }: Before): number[] {
         }
     });
   }
-  const once = [...new Set(heights.map((z) => Math.round(z * 1e9) / 1e9))];
+  const once = distinct(heights);
   return once.length <= MOST_BREAKS ? once : [];
 }
 

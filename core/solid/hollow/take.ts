@@ -1,3 +1,4 @@
+import { keyOf } from '../../units';
 import type { Blank } from '../blank';
 import type { Cell } from '../cell';
 import { compose, inverse, type Rigid } from '../rigid';
@@ -51,11 +52,10 @@ export function takeOut(
     if (!names.has(each)) names.set(each, names.size);
     return names.get(each) as number;
   };
-  const keyOf = ({ form: other, m }: Before): string =>
-    `${nameOf(other)}:${m.map((v) => Math.round(v * 1e7)).join(',')}`;
+  const keyBefore = ({ form: other, m }: Before): string => `${nameOf(other)}:${keyOf(m)}`;
   /** Whether what is hollow already takes a part of the form; told once for each. */
   const shares = (other: Before): boolean => {
-    const key = keyOf(other);
+    const key = keyBefore(other);
     const parts = known.get(key) ?? carved(form, [other]);
     known.set(key, parts);
     return parts.length !== 1 || parts[0] !== form;
@@ -63,7 +63,7 @@ export function takeOut(
   /** The form without what is hollow already; the same for all cells that were hollowed alike. */
   const partsBeside = (before: readonly Before[]): Form[] => {
     if (before.length === 0) return [form];
-    const key = before.map(keyOf).join(';');
+    const key = before.map(keyBefore).join(';');
     const parts = known.get(key) ?? carved(form, before);
     known.set(key, parts);
     return parts;

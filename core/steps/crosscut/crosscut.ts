@@ -1,9 +1,10 @@
+import { leastSize } from '../sizes';
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import { across, book, emptyLedger, extents, sawCut } from '../../solid';
 import { counted, type Length } from '../../units';
 import { type CutWay, SQUARED_FIELDS } from '../deepcut';
-import { allowed, leastOf, sawThat, setDown } from '../begin';
+import { allowed, sawThat, setDown } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { WorkPiece } from '../timeline';
 import { settingErrors } from '../tolerance';
@@ -61,7 +62,7 @@ export const crosscut: StepRoom<CrosscutStep> = {
   flow: {},
   begin: (at) => ({
     saw: sawThat(at, 'crosscut'),
-    length: setDown(at, leastOf(at, 'length') - allowed(at, 'trimEnd').mm),
+    length: setDown(at, leastSize(at.pieces, 'length') - allowed(at, 'trimEnd').mm),
   }),
   run: runCrosscut,
   took: (_step, kerfMm) => [{ from: 'kerf', mm: kerfMm }],

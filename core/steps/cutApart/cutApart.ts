@@ -1,7 +1,8 @@
+import { leastSize } from '../sizes';
 import { axisOf, type StepBase } from '../../document';
 import { across, book, emptyLedger, extents, sawCut, toOrigin } from '../../solid';
 import { counted, type Length } from '../../units';
-import { leastOf, sawThat, setDown } from '../begin';
+import { sawThat, setDown } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import type { StepRoom } from '../room';
 import type { WorkPiece } from '../timeline';
@@ -123,7 +124,7 @@ export const cutApart: StepRoom<CutApartStep> = {
   begin: (at) => ({
     saw: sawThat(at, 'rip'),
     along: 'width',
-    first: setDown(at, leastOf(at, 'width') / 2),
+    first: setDown(at, leastSize(at.pieces, 'width') / 2),
   }),
   run: runCutApart,
   took: ({ out }, kerfMm) => [

@@ -1,3 +1,4 @@
+import { leastSize } from '../sizes';
 import { counted } from '../../units';
 import type { StepRoom } from '../room';
 import { type StepBase, DIMENSIONS } from '../../document';
@@ -17,7 +18,7 @@ import {
   type Vec3,
 } from '../../solid';
 import type { Length } from '../../units';
-import { leastOf, sawThat } from '../begin';
+import { sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt } from '../context';
 import { checkSlices, MOST_SLICES } from '../slice/slice';
 import type { WorkPiece } from '../timeline';
@@ -334,7 +335,7 @@ export const oblique: StepRoom<ObliqueStep> = {
     ends: 'both',
     long: 'near',
     head: { mm: 0 },
-    thickness: { mm: Math.max(1, leastOf(at, 'width')) },
+    thickness: { mm: Math.max(1, leastSize(at.pieces, 'width')) },
     count: 1,
   }),
   run: runOblique,

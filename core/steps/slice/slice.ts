@@ -1,9 +1,10 @@
+import { leastSize } from '../sizes';
 import { counted } from '../../units';
 import type { StepRoom } from '../room';
 import { Refusal, type StepBase } from '../../document';
 import { book, emptyLedger, extents, sliceBlank, toOrigin } from '../../solid';
 import type { Length } from '../../units';
-import { allowed, leastOf, sawThat } from '../begin';
+import { allowed, sawThat } from '../begin';
 import { isStopped, type Outcome, type RunContext, sawOf, stopAt, thinnerSaws } from '../context';
 import type { WorkPiece } from '../timeline';
 import { settingErrors } from '../tolerance';
@@ -139,10 +140,10 @@ export const slice: StepRoom<SliceStep> = {
     const own = {
       saw,
       head: allowed(at, 'sliceHead'),
-      thickness: { mm: leastOf(at, 'thickness') },
+      thickness: { mm: leastSize(at.pieces, 'thickness') },
       hold: allowed(at, 'sliceTail'),
     };
-    const length = leastOf(at, 'length');
+    const length = leastSize(at.pieces, 'length');
     const count = Math.min(MOST_SLICES, slicesFrom(length, own, kerf));
     if (count < 1)
       throw new Refusal([

@@ -1,8 +1,9 @@
+import { greatestSize } from '../sizes';
 import { counted } from '../../units';
 import type { StepRoom } from '../room';
 import type { StepBase } from '../../document';
 import { emptyLedger, type Turn, turnBlank } from '../../solid';
-import { greatestOf } from '../begin';
+
 import type { Outcome } from '../context';
 import type { WorkPiece } from '../timeline';
 import type { Errors } from '../tolerance';
@@ -64,7 +65,8 @@ export const turn: StepRoom<TurnStep> = {
   flow: { turns: true },
   begin: (at) => ({
     // Slices lie with their ends to the sides: they are stood up. Anything else is laid on its edge.
-    turn: greatestOf(at, 'length') < greatestOf(at, 'thickness') ? 'standOnEnd' : 'tipOnEdge',
+    turn:
+      greatestSize(at.pieces, 'length') < greatestSize(at.pieces, 'thickness') ? 'standOnEnd' : 'tipOnEdge',
   }),
   run: runTurn,
   operations: (step, { entry }) => [
