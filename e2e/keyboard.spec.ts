@@ -220,4 +220,24 @@ test('what is typed stands where it is typed: in the middle of a name, and in a 
   await page.keyboard.press('Tab');
   await expect(turn).toHaveValue('1');
   await turn.fill(was);
+  // Enter takes it and stays in the field; what cannot be is answered, and the last good one counts.
+  const shop = page.getByLabel('Name of the shop');
+  const called = await shop.inputValue();
+  for (const next of ['The other shed', called]) {
+    await shop.fill(next);
+    await shop.press('Enter');
+    await expect(shop).toBeFocused();
+    await expect
+      .poll(async () => (await (await page.request.get(`${house.url}/api/kit`)).json()).shop.name)
+      .toBe(next);
+  }
+  const settles = page.getByLabel('Wood in this shop settles at, %');
+  const pct = await settles.inputValue();
+  await settles.fill('55');
+  await settles.press('Enter');
+  await expect(settles).toBeFocused();
+  await expect(page.getByRole('alert').filter({ hasText: 'from 0 to 30' })).toBeVisible();
+  await settles.fill(pct);
+  await settles.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'from 0 to 30' })).toHaveCount(0);
 });

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { stepSchemas } from '../contract/steps';
 import { jobFileSchema } from '../contract/jsonschema';
 import { declaredFindings } from './findings';
+// @ts-expect-error plain JavaScript without declarations
+import { NAMED } from './named.mjs';
 import { TABLES, withTable } from './tables';
 
 const read = (file: string): string => readFileSync(file, 'utf8');
@@ -13,6 +15,15 @@ const documents = [
     .filter((name) => name.endsWith('.md'))
     .map((name) => `docs/${name}`),
 ];
+
+it('every change that must be noticed finds what it changes: the program has not moved away from it', () => {
+  const changes = NAMED as readonly [string, string, string | RegExp, string, string][];
+  for (const [name, file, was, becomes, tests] of changes) {
+    const text = read(file);
+    expect(text.replace(was, becomes), name).not.toBe(text);
+    expect(existsSync(tests), name).toBe(true);
+  }
+});
 
 describe('the documents', () => {
   it('the README names both commands in its first screen, and they exist', () => {

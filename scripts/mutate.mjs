@@ -37,73 +37,6 @@ const HAIR = 1e-5;
 /** What is tried at once: the quickest tests that come to the place, up to so long, ms; then longer ones. */
 const BATCHES_MS = [8_000, 60_000, Infinity];
 
-/** Changes that once went unnoticed, each with the tests that must notice it now. */
-const NAMED = [
-  ['milling’s edge error', 'core/steps/mill/mill.ts', /-2(,?\s*\])/, '-1$1', 'core/steps'],
-  [
-    'halves off the faces',
-    'core/run/readings.ts',
-    '[a + over / 2, b + over / 2]',
-    '[a + over, b]',
-    'core/steps',
-  ],
-  ['halves off unexplained', 'core/run/readings.ts', "['min', mm / 2]", "['min', 0]", 'core/steps'],
-  [
-    'a milled reading shared',
-    'core/steps/mill/mill.ts',
-    'min: face.mm, max: face.mm',
-    'min: face.mm, max: 0',
-    'core/steps',
-  ],
-  [
-    'tolerance of a reading',
-    'core/run/readings.ts',
-    'settingStep.mm / 4',
-    'settingStep.mm / 3',
-    'core/steps',
-  ],
-  ['worst of a reading', 'core/run/readings.ts', 'settingStep.mm / 2', 'settingStep.mm', 'core/steps'],
-  [
-    'too short to cut, at the boundary',
-    'core/steps/crosscut/crosscut.ts',
-    '> length + 1e-6',
-    '>= length - 1e-6',
-    'core/steps',
-  ],
-  [
-    'too short to mitre, at the boundary',
-    'core/steps/oblique/oblique.ts',
-    'needed >= size[u]',
-    'needed > size[u]',
-    'core/steps/net.test.ts',
-  ],
-  ['days of outside work', 'core/steps/outside/outside.ts', '* 24', '* 8', 'core/bench'],
-  ['settling before a trim', 'core/steps/trim/trim.ts', 'needsSettled: true,', '', 'core/bench'],
-  [
-    'a quarter turn carried over',
-    'core/edit/carry.ts',
-    '{ ...part, endForEnd, rollOver, quarter, locked }',
-    '{ ...part, endForEnd, rollOver, locked }',
-    'core/edit',
-  ],
-  ['long grain to 20 degrees', 'core/solid/contacts.ts', '<= 20)', '< 20)', 'core/steps/net.test.ts'],
-  [
-    'warp before resawing',
-    'core/stock/problem.ts',
-    '(t - lost + rules.resawKerf)',
-    '(t + rules.resawKerf)',
-    'core/stock/net.test.ts',
-  ],
-  [
-    'the remnant’s kerf',
-    'core/stock/pack.ts',
-    '- rules.remnant - rules.ripKerf',
-    '- rules.remnant',
-    'core/stock/net.test.ts',
-  ],
-  ['the pace’s 0.75', 'core/glueup/pace.ts', '* 0.75', '* 0.9', 'core/glueup/pace.test.ts'],
-];
-
 const walk = (folder) =>
   readdirSync(join(ROOT, folder)).flatMap((name) => {
     const path = `${folder}/${name}`;
@@ -200,6 +133,7 @@ const CONFIG = `export default {
 /** Writes a line for each test: its file, its whole name, how long it took, and the places that it or what its file prepares came to. */
 const REACH = `import { appendFileSync } from 'node:fs';
 import { afterAll, afterEach, beforeEach } from 'vitest';
+import { NAMED } from './named.mjs';
 const prepared = new Set<number>();
 const lines: { file: string; name: string; ms: number; reached: Set<number> }[] = [];
 let now = prepared;

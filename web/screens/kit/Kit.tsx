@@ -19,6 +19,7 @@ import { Choice } from '../../parts/Choice';
 import { CurrencyField } from '../../parts/CurrencyField';
 import { NumberField } from '../../parts/NumberField';
 import { PaperChoice } from '../../parts/PaperChoice';
+import { SettledInput } from '../../parts/SettledInput';
 import { BitList } from './BitList';
 import { BottleTable } from './BottleTable';
 import { ClampTable } from './ClampTable';
@@ -29,7 +30,7 @@ import { PracticeChoice } from './PracticeChoice';
 import { LadderList } from './LadderList';
 import { PeopleList } from './PeopleList';
 import { SupplyList } from './SupplyList';
-import { changed, RemoveButton, without } from './TableParts';
+import { changed, LabelNumber, RemoveButton, without } from './TableParts';
 import { Screen } from '../../parts/layout';
 
 const SAW_SIZES: readonly (readonly [
@@ -113,7 +114,8 @@ function ShopFields({ shop, onChange }: Part) {
           label="Name of the shop"
           most={80}
           value={shop.name}
-          onChange={(name) => name !== '' && onChange({ ...shop, name })}
+          needed
+          onChange={(name) => onChange({ ...shop, name })}
         />
         <Line
           label="Address line, on what is printed"
@@ -143,36 +145,31 @@ function ShopFields({ shop, onChange }: Part) {
   );
 }
 
-/** A line of text that counts when it is left or Enter is pressed; one that is not taken comes back as it was. */
-function Line({
+/** A line of text under its label; one that is needed comes back as it was where it was emptied. */
+const Line = ({
   label,
   most,
   value,
+  needed = false,
   onChange,
 }: {
   label: string;
   most: number;
   value: string;
+  needed?: boolean;
   onChange: (value: string) => void;
-}) {
-  return (
-    <label className="flex w-[320px] max-w-full flex-col">
-      <span className="label pb-0.5">{label}</span>
-      <input
-        key={value}
-        className="field font-sans! font-medium!"
-        maxLength={most}
-        defaultValue={value}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-        onBlur={({ currentTarget }) => {
-          const next = currentTarget.value.trim();
-          if (next !== value) onChange(next);
-          if (next === '') currentTarget.value = value;
-        }}
-      />
-    </label>
-  );
-}
+}) => (
+  <label className="flex w-[320px] max-w-full flex-col">
+    <span className="label pb-0.5">{label}</span>
+    <SettledInput
+      className="field font-sans! font-medium!"
+      maxLength={most}
+      value={value}
+      read={(typed) => typed.trim() || (needed ? undefined : '')}
+      onChange={onChange}
+    />
+  </label>
+);
 
 const SAWS = Object.entries(SAW_KINDS).map(([value, { name }]) => ({ value, label: name }));
 
@@ -315,17 +312,14 @@ function AllowanceList({ shop, onChange }: Part) {
             Wood in this shop settles at, %
             <span className="text-graphite block text-[12.5px]">moisture a dry board comes to</span>
           </span>
-          <input
-            aria-label="Wood in this shop settles at, %"
-            className="field w-24"
-            inputMode="decimal"
-            defaultValue={shop.woodMoisturePct}
-            onBlur={(event) => {
-              const pct = Number(event.target.value.replace(',', '.'));
-              if (event.target.value.trim() && pct >= 0 && pct <= 30)
-                onChange({ ...shop, woodMoisturePct: pct });
-              else event.target.value = String(shop.woodMoisturePct);
-            }}
+          <LabelNumber
+            label="Wood in this shop settles at, %"
+            value={shop.woodMoisturePct}
+            least={0}
+            most={30}
+            needed
+            width="w-24"
+            onChange={(pct) => pct !== undefined && onChange({ ...shop, woodMoisturePct: pct })}
           />
         </label>
       </div>

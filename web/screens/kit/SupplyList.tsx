@@ -1,3 +1,4 @@
+import { SettledInput } from '../../parts/SettledInput';
 import { freshId } from '../../app/ids';
 import {
   SUPPLY_KINDS,
@@ -123,17 +124,13 @@ export function SupplyList({
               </Under>
               {each.priceMinor !== undefined && (
                 <Under name="Currency">
-                  <input
+                  <SettledInput
                     aria-label={`${each.name}, currency`}
                     className="field w-16"
                     maxLength={3}
-                    defaultValue={each.currency ?? ''}
-                    key={each.currency}
-                    onBlur={(event) => {
-                      const currency = event.target.value.trim().toUpperCase();
-                      if (/^[A-Z]{3}$/.test(currency)) one(i, { currency });
-                      else event.target.value = each.currency ?? '';
-                    }}
+                    value={each.currency ?? ''}
+                    read={(typed) => /^[A-Z]{3}$/.exec(typed.trim().toUpperCase())?.[0]}
+                    onChange={(currency) => one(i, { currency })}
                   />
                 </Under>
               )}

@@ -97,13 +97,21 @@ export const changed = <T extends object>(
 /** A list's entries with one of them taken out. */
 export const without = <T,>(entries: readonly T[], at: number): T[] => entries.filter((_, i) => i !== at);
 
-/** A number that may be left empty, then what counts is its placeholder. What is none is answered below it; the last good one stays. */
+const meant = (text: string): number | undefined =>
+  text.trim() === '' ? undefined : Number(text.trim().replace(',', '.'));
+const shown = (value: number | undefined): string => (value === undefined ? '' : String(value));
+
+/**
+ * A number that may be left empty, then what counts is its placeholder; or may not, where it is `needed`. It is taken when the field
+ * is left, or by Enter. What is none is answered below it; the last good one stays.
+ */
 export function LabelNumber({
   label,
   value,
   least,
   most,
   placeholder,
+  needed = false,
   width = 'w-[62px]',
   onChange,
 }: {
@@ -111,18 +119,33 @@ export function LabelNumber({
   value: number | undefined;
   least: number;
   most: number;
-  placeholder: string;
+  placeholder?: string;
+  needed?: boolean;
   width?: string;
   onChange: (value: number | undefined) => void;
 }) {
   const id = useId();
+  const [text, setText] = useState(shown(value));
   const [reason, setReason] = useState<string>();
-  const take = (typed: string) => {
-    const text = typed.trim().replace(',', '.');
-    const number = text === '' ? undefined : Number(text);
-    const good = number === undefined || (number >= least && number <= most);
-    setReason(good ? undefined : Number.isFinite(number) ? `from ${least} to ${most}` : 'type a number');
-    if (good && number !== value) onChange(number);
+  const [from, setFrom] = useState(value);
+  if (from !== value) {
+    setFrom(value);
+    setReason(undefined);
+    if (meant(text) !== value) setText(shown(value));
+  }
+  const take = () => {
+    const number = meant(text);
+    const good = number === undefined ? !needed : number >= least && number <= most;
+    setReason(
+      good
+        ? undefined
+        : number !== undefined && Number.isFinite(number)
+          ? `from ${least} to ${most}`
+          : 'type a number',
+    );
+    if (!good) return;
+    setText(shown(number));
+    if (number !== value) onChange(number);
   };
   return (
     <span>
@@ -133,10 +156,10 @@ export function LabelNumber({
         className={`field ${width}`}
         inputMode="decimal"
         placeholder={placeholder}
-        defaultValue={value ?? ''}
-        key={value ?? 'none'}
-        onBlur={(event) => take(event.target.value)}
-        onKeyDown={(event) => event.key === 'Enter' && take(event.currentTarget.value)}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={take}
+        onKeyDown={(event) => event.key === 'Enter' && take()}
       />
       {reason && (
         <span id={id} role="alert" className={`text-red block pt-0.5 text-[12.5px] ${width}`}>

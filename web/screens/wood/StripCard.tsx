@@ -1,3 +1,4 @@
+import { SettledInput } from '../../parts/SettledInput';
 import { useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import {
@@ -193,16 +194,13 @@ export function StripCard({
           </div>
           <label className="flex items-center gap-2 text-[14px]">
             Comes from one board with the others of set
-            <input
+            <SettledInput
               className="field w-24 font-sans!"
               maxLength={20}
-              defaultValue={slot.set ?? ''}
+              value={slot.set ?? ''}
               placeholder="none"
               aria-label="Set of the strip"
-              onBlur={(event) => {
-                const name = event.target.value.trim() || undefined;
-                if (name !== slot.set) setSlot({ set: name });
-              }}
+              onChange={(name) => setSlot({ set: name || undefined })}
             />
           </label>
         </>

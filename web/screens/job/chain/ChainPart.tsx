@@ -113,15 +113,40 @@ function Inside({ build, step }: { build: BuildDocument; step: Step }) {
       </label>
       <label className="label block">
         Marks on the wood, parted by commas
-        <input
-          className="field mt-0.5 w-full font-sans!"
-          defaultValue={step.marks?.join(', ') ?? ''}
-          maxLength={400}
-          onChange={({ target }) => set({ marks: marksIn(target.value) }, 'marks')}
-          onBlur={settle}
-        />
+        <MarksInput marks={step.marks} onChange={(marks) => set({ marks }, 'marks')} onSettled={settle} />
       </label>
     </div>
+  );
+}
+
+/** Marks as they are typed; set elsewhere, by undo for one, they are written anew. */
+function MarksInput({
+  marks,
+  onChange,
+  onSettled,
+}: {
+  marks: readonly string[] | undefined;
+  onChange: (marks: string[] | undefined) => void;
+  onSettled: () => void;
+}) {
+  const own = marks?.join(', ') ?? '';
+  const [text, setText] = useState(own);
+  const [from, setFrom] = useState(own);
+  if (from !== own) {
+    setFrom(own);
+    if ((marksIn(text)?.join(', ') ?? '') !== own) setText(own);
+  }
+  return (
+    <input
+      className="field mt-0.5 w-full font-sans!"
+      value={text}
+      maxLength={400}
+      onChange={({ target }) => {
+        setText(target.value);
+        onChange(marksIn(target.value));
+      }}
+      onBlur={onSettled}
+    />
   );
 }
 
