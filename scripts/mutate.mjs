@@ -19,6 +19,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import ts from 'typescript';
+import { NAMED } from './named.mjs';
 
 const ROOT = resolve(import.meta.dirname, '..');
 const FOLDERS = ['core/run', 'core/review', 'core/bench', 'core/solid', 'core/stock', 'core/steps'];
@@ -133,7 +134,6 @@ const CONFIG = `export default {
 /** Writes a line for each test: its file, its whole name, how long it took, and the places that it or what its file prepares came to. */
 const REACH = `import { appendFileSync } from 'node:fs';
 import { afterAll, afterEach, beforeEach } from 'vitest';
-import { NAMED } from './named.mjs';
 const prepared = new Set<number>();
 const lines: { file: string; name: string; ms: number; reached: Set<number> }[] = [];
 let now = prepared;
