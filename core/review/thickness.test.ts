@@ -175,6 +175,12 @@ describe('what a piece rides on', () => {
     expect([cut(slice(7, 30)), cut(slice(30, 11)), cut(slice(0.5, 30)), cut(slice(30, 0))]).toEqual([
       7, 11, 0.5, 0,
     ]);
+    // Cut apart it keeps its ends; trimmed first, it keeps what the trim left.
+    const apart = (inputs: string[]) => ({
+      ...{ id: 'apart', kind: 'cutApart', inputs, output: 'parts', saw: 'table-full' },
+      ...{ along: 'width', first: { mm: 60 } },
+    });
+    expect([cut(apart(trim.inputs)), cut(trim, apart([trim.output]))]).toEqual([0, 45]);
   });
   it('a piece too short for its machine goes with runners, their wood and minutes apart', () => {
     const build = section({}, shop, [250, 60, 30]);

@@ -52,11 +52,20 @@ interface Outline {
  */
 export function contacts(blank: Blank, axis?: Axis): Contact[] {
   const groups = new Map<string, { normal: Vec3; u: Vec3; v: Vec3; outlines: Outline[] }>();
+  // Faces of upright cells share their directions: each is told once.
+  const directions = new Map<Vec3, { normal: Vec3; key: string }>();
+  const directionOf = (of: Vec3) => {
+    const before = directions.get(of);
+    if (before) return before;
+    const normal = canonical(of);
+    const direction = { normal, key: keyOf(normal) };
+    directions.set(of, direction);
+    return direction;
+  };
   blank.cells.forEach((cell, index) => {
     for (const face of cell.faces) {
       if (axis !== undefined && Math.abs(face.normal[axis]) <= 1e-6) continue;
-      const normal = canonical(face.normal);
-      const key = keyOf(normal);
+      const { normal, key } = directionOf(face.normal);
       let group = groups.get(key);
       if (!group) {
         const u = normalized(cross(normal, Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]));

@@ -109,6 +109,17 @@ describe('strain averaged over a section', () => {
     expect(grainShares(cell, unit(2)).radial).toBeCloseTo(1, 9);
   });
 
+  it('takes each strain by its share of the direction: lengthwise the one along the grain alone', () => {
+    const strains = { radial: 0.1, tangential: 0.2, along: 0.03 };
+    const flat = ringsAt(0);
+    expect(strainAlong(flat, 0, strains)).toBeCloseTo(0.03, 9);
+    expect(strainAlong(flat, 1, strains)).toBeCloseTo(0.2, 6);
+    expect(strainAlong(flat, 2, strains)).toBeCloseTo(0.1, 6);
+    // Turned by 30 degrees about its thickness, three quarters of the length lie along the grain.
+    const turned = moveCell(flat, rotation(2, Math.PI / 6));
+    expect(strainAlong(turned, 0, strains)).toBeCloseTo(0.75 * 0.03 + 0.25 * 0.2, 6);
+    expect(strainAlong(turned, 1, strains)).toBeCloseTo(0.25 * 0.03 + 0.75 * 0.2, 6);
+  });
   it('tells the worst line of several, and nothing of no wood', () => {
     const oakCell = ringsAt(0, 100);
     const maple: Cell = { ...ringsAt(0, 100), origin: { ...ORIGIN, species: 'maple_sugar' } };

@@ -1,15 +1,6 @@
 import type { BuildDocument } from '../document';
 import { DEFAULT_AIR, equilibriumMoisture, moistureOf, yearOf } from '../kit';
-import {
-  across,
-  type Axis,
-  type Blank,
-  type Cell,
-  growthAlong,
-  grainShares,
-  splitBlank,
-  unit,
-} from '../solid';
+import { across, type Axis, type Blank, type Cell, growthAlong, strainAlong, splitBlank } from '../solid';
 import { type MovementRelation, strainsOf } from '../wood';
 
 /** Moisture of a piece's wood through the year at its place, %. */
@@ -45,13 +36,8 @@ export function swingOf({ place, shop }: Pick<BuildDocument, 'place' | 'shop'>):
 /** How wood grows along an axis from one moisture to another, %, as a share of its size. */
 export const strainFrom =
   (axis: Axis, fromPct: number, toPct: number, relation: MovementRelation) =>
-  (cell: Cell): number => {
-    const shares = grainShares(cell, unit(axis));
-    const strains = strainsOf(cell.origin.species, fromPct, toPct, relation);
-    return (
-      shares.radial * strains.radial + shares.tangential * strains.tangential + shares.along * strains.along
-    );
-  };
+  (cell: Cell): number =>
+    strainAlong(cell, axis, strainsOf(cell.origin.species, fromPct, toPct, relation));
 
 /** How far a piece goes out and in from its size when it was fitted, mm: both zero or more. */
 export interface Moves {

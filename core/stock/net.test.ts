@@ -34,6 +34,10 @@ describe('leaves and what stays at the fence', () => {
     // Three leaves of 10 and two kerfs of 2 are 34: exactly what is left of 36 once a hollow of 2 is planed out.
     expect([leaves(34, 0), leaves(33.9, 0)]).toEqual([3, 2]);
     expect([leaves(36, 2), leaves(35.9, 2), leaves(34, 2)]).toEqual([3, 2, 2]);
+    // A saw that reaches just through the strip resaws it; one that does not gives the strip as it is.
+    const reaching = (resawReach: number) =>
+      leavesFrom(strip, board(34, 0), { rules: { ...rules, resawReach }, shop } as never);
+    expect([reaching(200), reaching(199.9)]).toEqual([3, 1]);
   });
   it('the last rip leaves its remnant and its own kerf at the fence', () => {
     const solver = { width: 200, yMax: 200, index: 0 } as never;

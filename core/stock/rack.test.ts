@@ -76,6 +76,7 @@ describe('the strip ledger (common practice)', () => {
     expect(tradeStrips([{ label: 'a', width: 1, gives: 2, receives: 0 }], 0.5, 0.125).tooNarrow).toEqual([
       'a',
     ]);
+    expect(tradeStrips([{ label: 'a', width: 10, gives: 8, receives: 0 }], 0.5, 0.125).tooNarrow).toEqual([]);
     expect(tradeStrips([{ label: 'a', width: 7, gives: 0, receives: 0 }], 0.5, 0.125).ends).toEqual([7]);
   });
 });

@@ -112,6 +112,8 @@ describe('shape', () => {
       expect(areaOf([loop ?? []])).toBeCloseTo(600 * 200 + 16_056.745, 2);
       expect(sidesOf(loop ?? []).find(({ arc }) => arc)?.arc?.r).toBeCloseTo(1145, 6);
     }
+    // A radius of half the chord is half a circle.
+    expect(areaOf([own({ arc: mm(300) }) ?? []])).toBeCloseTo(600 * 200 + (Math.PI * 300 ** 2) / 2, 6);
     // Inwards, and a point past half a circle.
     expect(areaOf([own({ arc: mm(-1145) }) ?? []])).toBeCloseTo(600 * 200 - 16_056.745, 2);
     const round = own({ through: { x: mm(300), y: mm(800) } }) ?? [];
