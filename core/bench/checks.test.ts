@@ -30,6 +30,8 @@ describe('corner to corner', () => {
       expect(outOfSquare([b, a], length, width)).toBeCloseTo(outOfSquare([a, b], length, width), 12);
     }
     expect(outOfSquare([522, 522], 500, 150)).toBe(0);
+    // Diagonals that no such rectangle has, pushed flat or past it.
+    expect([outOfSquare([2, 0], 1, 1), outOfSquare([2.2, 0], 1, 1)]).toEqual([Infinity, Infinity]);
   });
   it('alike is good; a step that a thumb feels is minded; impossible ones are asked for again', () => {
     expect(of('squareness', [522, 522]).verdict).toBe('good');
@@ -64,6 +66,8 @@ describe('other checks', () => {
       [own + 1, own - 3],
       [own - 3, own + 1],
       [own + 3, own - 1],
+      [own + 3, own - 3],
+      [own - 3, own + 3],
     ]) {
       const worst = values.find((value) => Math.abs(value - own) === 3) ?? 0;
       expect(phraseText(of('moisture', values).words, panel.shop.display)).toContain(
