@@ -12,11 +12,11 @@ import { glueUpOf, layAids, planClamps, rehearse } from '../glueup';
 import { type DialReads, machineFacts } from '../kit';
 import { extents, type Vec3 } from '../solid';
 import {
-  greatestSize,
   asGlueUp,
   asPlayed,
   cutList,
   featureCuts,
+  greatestSize,
   isNoPasses,
   machineOfStep,
   massOf,

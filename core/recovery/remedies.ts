@@ -11,11 +11,11 @@ import { limitOf, machinesThat } from '../kit';
 import { accentWood, compareTarget, LEAST_ACCENT_MM } from '../review';
 import { extents } from '../solid';
 import {
-  greatestSize,
-  leastSize,
   asGlueUp,
   assemblyOf,
+  greatestSize,
   heldBack,
+  leastSize,
   lengthForSlices,
   machineOfStep,
   ripOf,

@@ -1,10 +1,9 @@
 import { type BuildDocument, firstOf, makersOf, type Step, usersOf } from '../document';
-import {} from '../solid';
 import {
-  greatestSize,
   asGlueUp,
   asSlicing,
   type GlueStep,
+  greatestSize,
   isOf,
   type Laid,
   roomOf,

@@ -17,7 +17,7 @@ import {
 } from '../kit';
 import { patternOf } from '../plan';
 import { extents, type Vec3 } from '../solid';
-import { greatestSize, asFlattening, glueUps, machineOfStep, roomOf, slicings } from '../steps';
+import { asFlattening, glueUps, greatestSize, machineOfStep, roomOf, slicings } from '../steps';
 import { counted } from '../units';
 import type { ReviewContext } from './context';
 import { isEndGrain } from './limits';

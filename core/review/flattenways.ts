@@ -15,12 +15,12 @@ import {
 import { run } from '../run';
 import { CAUSES, lostTo, type Vec3 } from '../solid';
 import {
-  greatestSize,
-  leastSize,
   asFlattening,
   asPlayed,
   type FlattenStep,
+  greatestSize,
   handMinutes,
+  leastSize,
   passCount,
   type Timeline,
   travelOf,

@@ -1,13 +1,12 @@
 import type { Finding, Fix, Step } from '../document';
 import { edgeAngles, expectedForm, glueUpOf } from '../glueup';
-import {} from '../solid';
 import {
-  leastSize,
   asFlattening,
   asGlueUp,
   flattenAfter,
   type FlattenStep,
   freshFrom,
+  leastSize,
   noiseOf,
   type WorkPiece,
 } from '../steps';

@@ -9,14 +9,14 @@ import {
   DIMENSIONS,
 } from '../document';
 import { meetsAim } from '../plan';
-import { type Axis } from '../solid';
+import type { Axis } from '../solid';
 import {
-  leastSize,
   asGlueUp,
   assemblyOf,
   asSlicing,
   type GlueStep,
   heldBack,
+  leastSize,
   lengthForSlices,
   noiseOf,
   ripOf,

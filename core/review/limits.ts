@@ -4,9 +4,9 @@ import { limitOf, type Machine, machineFacts, takesEndGrain } from '../kit';
 import { flatteners, settable } from '../plan';
 import { extents, grainAngle, grainSide, type Vec3 } from '../solid';
 import {
-  greatestSize,
   asFlattening,
   asGlueUp,
+  greatestSize,
   helpersAdd,
   machineOfStep,
   roomOf,

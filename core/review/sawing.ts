@@ -10,13 +10,13 @@ import {
 import { gluingOf, type Saw } from '../kit';
 import { extents } from '../solid';
 import {
-  greatestSize,
   asGlueUp,
   asTrim,
   CUT_WAYS,
   cutsThrough,
-  massOf,
   type CutWay,
+  greatestSize,
+  massOf,
   noiseOf,
   reachOf,
   roomOf,

@@ -2,10 +2,10 @@ import type { Finding, Step } from '../document';
 import { machinesThat, tearsAcross } from '../kit';
 import { extents, grainOf, lowestOpen } from '../solid';
 import {
-  leastSize,
   asFlattening,
   type FlattenStep,
   freshFrom,
+  leastSize,
   machineOfStep,
   noiseOf,
   roomOf,

@@ -9,12 +9,11 @@ import {
   timesMade,
 } from '../document';
 import { KERF_OFF, machineFacts, machinesThat } from '../kit';
-import {} from '../solid';
 import {
-  leastSize,
   asSlicing,
   asTrim,
   flattenings,
+  leastSize,
   lengthForSlices,
   noiseOf,
   roomOf,

@@ -1,12 +1,11 @@
 import { type BuildDocument, type Edit, type Fix, makerOf, makersOf, type DimensionName } from '../document';
 import { settable } from '../plan';
-import {} from '../solid';
 import {
-  leastSize,
   asGlueUp,
   type GlueStep,
   glueUps,
   heldBack,
+  leastSize,
   lengthForSlices,
   pastTurns,
   ripOf,

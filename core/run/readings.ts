@@ -1,9 +1,9 @@
 import { axisOf, type DimensionName, DIMENSIONS, type Finding, type Reading, type Step } from '../document';
 import { type Axis, type Blank, book, extents, type Ledger, planeSide, toOrigin, type Vec3 } from '../solid';
 import {
-  greatestSize,
   type Done,
   type Errors,
+  greatestSize,
   isStopped,
   noiseOf,
   type Outcome,

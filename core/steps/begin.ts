@@ -1,7 +1,6 @@
 import { greatestSize } from './sizes';
 import { type BuildDocument, Refusal, type StepBase } from '../document';
 import { limitOf, machinesThat, sawDoes, type Work, WORKS } from '../kit';
-import {} from '../solid';
 import type { Length } from '../units';
 import type { WorkPiece } from './timeline';
 

@@ -1,6 +1,5 @@
 import { greatestSize } from './sizes';
 import { type BuildDocument, type Phrase, sawIdOf, type Step } from '../document';
-import {} from '../solid';
 import { type CutWay, cutsThrough } from './deepcut';
 import { roomOf } from './list';
 import type { TimelineStep } from './timeline';

@@ -1,6 +1,5 @@
 import { greatestSize } from './sizes';
 import { type BuildDocument, type Step } from '../document';
-import {} from '../solid';
 import { roomOf } from './list';
 import type { Rest, TakesOff } from './room';
 import type { Timeline, WorkPiece } from './timeline';

@@ -12,7 +12,6 @@ import {
 import { applyEdit } from '../edit';
 import { findingsOf } from '../review';
 import { run } from '../run';
-import {} from '../solid';
 import {
   greatestSize,
   isHeld,
