@@ -86,7 +86,12 @@ test.describe('in the hand', () => {
       return (at?.x ?? 0) - (box?.x ?? 0);
     };
     await expect.poll(pin).toBeLessThan(140);
-    const still = await pin();
+    // At rest, for longer than it waits before it knows that itself.
+    let still = -1;
+    for (let at = await pin(); at !== still; at = await pin()) {
+      still = at;
+      await page.waitForTimeout(500);
+    }
     await lath.evaluate((element) => element.scrollBy({ left: 420 }));
     await expect(chosen(page)).not.toHaveAttribute('data-step', 'rip');
     await expect.poll(async () => Math.abs((await pin()) - still)).toBeLessThan(4);
