@@ -85,5 +85,7 @@ export function temporaryInMemory() {
   if (bavail * bsize < ROOMY || freemem() < 2 * ROOMY) return;
   const folder = mkdtempSync(join(MEMORY_DISK, 'junta-'));
   process.env.TMPDIR = folder;
-  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  process.on('exit', () => rmSync(folder, { recursive: true, force: true, maxRetries: 5 }));
+  // Ended from outside it ends all the same way, and leaves nothing in memory.
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.once(signal, () => process.exit(1));
 }

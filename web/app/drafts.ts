@@ -133,15 +133,26 @@ export function dropLast(key: string): void {
   }
 }
 
-/** What pages kept in the moment they went away. */
-function lastKept(): Draft[] {
+/** The names under which this browser keeps something at once; none where it keeps nothing. */
+function keptNames(): string[] {
   try {
-    return Object.keys(localStorage)
-      .filter((name) => name.startsWith(LAST))
-      .map((name) => JSON.parse(localStorage.getItem(name) ?? '') as Draft);
+    return Object.keys(localStorage);
   } catch {
     return [];
   }
+}
+
+/** What pages kept in the moment they went away. One that cannot be read stands in the way of no other. */
+function lastKept(): Draft[] {
+  return keptNames()
+    .filter((name) => name.startsWith(LAST))
+    .flatMap((name) => {
+      try {
+        return [JSON.parse(localStorage.getItem(name) ?? '') as Draft];
+      } catch {
+        return [];
+      }
+    });
 }
 
 /**

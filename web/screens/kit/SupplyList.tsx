@@ -1,4 +1,3 @@
-import { SettledInput } from '../../parts/SettledInput';
 import { freshId } from '../../app/ids';
 import {
   SUPPLY_KINDS,
@@ -9,6 +8,7 @@ import {
 } from '../../../core/kit';
 import { fromMinor, toMinor } from '../../../core/units';
 import { Choice } from '../../parts/Choice';
+import { SettledInput } from '../../parts/SettledInput';
 import { AddKind, Section, Under } from './KitFields';
 import { changed, LabelNumber, RemoveButton, without } from './TableParts';
 

@@ -1,4 +1,3 @@
-import { SettledInput } from '../../parts/SettledInput';
 import { useState } from 'react';
 import type { RackBoard } from '../../../contract/board';
 import {
@@ -14,6 +13,7 @@ import { speciesName } from '../../../core/wood/common';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
+import { SettledInput } from '../../parts/SettledInput';
 import { GRAIN_NAMES } from '../rack/words';
 import type { Drop } from './BoardPlan';
 
