@@ -1,5 +1,6 @@
 import type { Phrase } from '../document';
 import type { Climate } from '../kit';
+import { clamped, roundToStep } from '../units';
 
 /** What a gauge measures. */
 export type Quantity = 'length' | 'angle' | 'moisture' | 'mass' | 'temperature' | 'humidity';
@@ -177,7 +178,7 @@ export function simulatedReading(
   // Box and Muller, 1958: two even numbers make a normal one.
   const scatter = Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const base = how.true + how.noise * scatter + how.drift * nth;
-  const held = Math.min(most, Math.max(least, Math.round(base / step) * step));
+  const held = clamped(roundToStep(base, step), least, most);
   const { times, plus } = GAUGE_UNITS[how.unit];
   const value = Number(((held - plus) / times).toFixed(4));
   const other = units.find((unit) => unit !== how.unit);

@@ -1,3 +1,4 @@
+import { asShare } from '../units';
 import { alongArc, type Arc, onCircle, type Point, type Region, type Side, sidesOf } from './corner';
 import { sidesCross } from './crossing';
 import { isInside } from './inside';
@@ -10,7 +11,7 @@ export function fromSide(p: Point, { a, b, arc }: Side): number {
   if (!arc) {
     const [dx, dy] = [b.x - a.x, b.y - a.y];
     const long = dx * dx + dy * dy;
-    const t = long > 0 ? Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / long)) : 0;
+    const t = long > 0 ? asShare(((p.x - a.x) * dx + (p.y - a.y) * dy) / long) : 0;
     return apart(p, { x: a.x + t * dx, y: a.y + t * dy });
   }
   const ends = Math.min(apart(p, a), apart(p, b));

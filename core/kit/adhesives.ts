@@ -1,4 +1,4 @@
-import type { Length } from '../units';
+import { clamped, type Length } from '../units';
 import data from './adhesives.data.json';
 import { vapourDeficitKPa, type Climate } from './climate';
 
@@ -104,7 +104,6 @@ export function adhesiveFacts(bottle: Adhesive): AdhesiveFacts {
 }
 
 const REFERENCE: Climate = { temperatureC: 21, humidityPct: 50 };
-const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
 
 /**
  * How much longer or shorter a glue stays open in an air than at 21 C and 50 %, 0.4 to 2.5 times. What dries follows
@@ -114,16 +113,16 @@ const within = (value: number, least: number, most: number) => Math.min(most, Ma
 export function openFactor(cures: Curing, climate: Climate): number {
   const warm = 2 ** ((REFERENCE.temperatureC - climate.temperatureC) / 10);
   if (cures === 'drying')
-    return within(vapourDeficitKPa(REFERENCE) / Math.max(1e-3, vapourDeficitKPa(climate)), 0.4, 2.5);
+    return clamped(vapourDeficitKPa(REFERENCE) / Math.max(1e-3, vapourDeficitKPa(climate)), 0.4, 2.5);
   if (cures === 'moisture')
-    return within(warm * (REFERENCE.humidityPct / Math.max(5, climate.humidityPct)), 0.4, 2.5);
+    return clamped(warm * (REFERENCE.humidityPct / Math.max(5, climate.humidityPct)), 0.4, 2.5);
   // A gelling glue sets the faster the colder the wood is.
-  return within(cures === 'gelling' ? 1 / warm : warm, 0.4, 2.5);
+  return clamped(cures === 'gelling' ? 1 / warm : warm, 0.4, 2.5);
 }
 
 /** How much longer it stays in clamps than at 21 C: doubled for every 10 C less, never less than at 21 C (common practice). */
 export const clampFactor = ({ temperatureC }: Climate): number =>
-  within(2 ** ((REFERENCE.temperatureC - temperatureC) / 10), 1, 4);
+  clamped(2 ** ((REFERENCE.temperatureC - temperatureC) / 10), 1, 4);
 
 /** Times of a bottle in the shop's air, minutes: the cautious end of each range. */
 export interface GlueTimes {

@@ -1,4 +1,4 @@
-import { type Length, type LengthSystem, DEFAULT_DISPLAY, sumOf } from '../units';
+import { type Length, type LengthSystem, DEFAULT_DISPLAY, roundToStep, sumOf } from '../units';
 import { clampKind, type ClampSet } from './clamps';
 import { clampsAlike, DEFAULT_ADHESIVES, DEFAULT_CLAMPS, defaultShop } from './defaults';
 import type { ShopSnapshot } from './kit';
@@ -20,7 +20,7 @@ import {
  */
 function roundMetric(length: Length): Length {
   const step = length.mm >= 100 ? 10 : length.mm >= 10 ? 1 : 0.1;
-  return { mm: Math.round(Math.round(length.mm / step) * step * 10) / 10 };
+  return { mm: roundToStep(length.mm, step) };
 }
 
 const isLength = (value: unknown): value is Length =>

@@ -1,3 +1,4 @@
+import { asShare } from '../units';
 /** A mark drawn on a photo, from a first point to a second, in shares of its width and height, 0 to 1. */
 export interface Mark {
   kind: MarkKind;
@@ -63,7 +64,7 @@ const inPixels = ({ x1, y1, x2, y2 }: Mark, { widthPx, heightPx }: Sides) => ({
   y2: y2 * heightPx,
 });
 
-const share = (value: number) => Math.min(1, Math.max(0, Number(value.toFixed(4))));
+const share = (value: number) => asShare(Number(value.toFixed(4)));
 
 /** A mark with all its points on the photo, each to a ten-thousandth of its side. */
 export const heldIn = ({ kind, x1, y1, x2, y2 }: Mark): Mark => ({

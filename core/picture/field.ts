@@ -1,3 +1,4 @@
+import { asShare } from '../units';
 import { type Region, type Side, sidesOf, windingOf } from '../curve';
 import type { Form, Level, Vec3 } from '../solid';
 
@@ -44,7 +45,7 @@ function awayFrom({ numbers }: Plan, x: number, y: number): number {
       const dx = numbers[o + 2] - numbers[o];
       const dy = numbers[o + 3] - numbers[o + 1];
       const long = dx * dx + dy * dy;
-      const t = long > 0 ? Math.min(1, Math.max(0, (ax * dx + ay * dy) / long)) : 0;
+      const t = long > 0 ? asShare((ax * dx + ay * dy) / long) : 0;
       const [px, py] = [ax - t * dx, ay - t * dy];
       own = px * px + py * py;
     } else {

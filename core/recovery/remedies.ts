@@ -22,7 +22,7 @@ import {
   sparesOf,
   type Timeline,
 } from '../steps';
-import { counted } from '../units';
+import { counted, roundDownToStep, roundUpToStep } from '../units';
 import { cutApart } from './apart';
 import type { Remedy, Trouble } from './trouble';
 
@@ -54,10 +54,8 @@ function lengths(
       return machine ? limitOf(machine, 'minLength') : 0;
     }),
   );
-  const step = build.shop.settingStep.mm;
-  const down = (mm: number) => (step > 0 ? Math.floor(mm / step + 1e-6) * step : mm);
   return [...new Set([needMm, Math.max(needMm, leastMm), panelMm])]
-    .map((mm) => down(panelMm - mm))
+    .map((mm) => roundDownToStep(panelMm - mm, build.shop.settingStep.mm))
     .filter((shorterMm) => shorterMm >= 0)
     .map((shorterMm) => ({ shorterMm, needMm, panelMm: panelMm - shorterMm, leastMm }));
 }
@@ -199,8 +197,7 @@ const WAYS = {
     );
     const lacks = lackOf(struck, timeline, 'width');
     if (others.length === 0 || !(lacks > 0)) return [];
-    const each =
-      Math.ceil(lacks / others.length / build.shop.settingStep.mm - 1e-6) * build.shop.settingStep.mm;
+    const each = roundUpToStep(lacks / others.length, build.shop.settingStep.mm);
     return [
       {
         label: ['Rip the other strips wider by ', { mm: each }],

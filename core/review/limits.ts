@@ -12,7 +12,7 @@ import {
   roomOf,
   type TimelineStep,
 } from '../steps';
-import { lengthText, sectionsNeeded } from '../units';
+import { lengthText, roundUpToStep, sectionsNeeded } from '../units';
 import type { ReviewContext } from './context';
 import { CARRIER_MM, endGrainByChoice, endGrainWay } from './rides';
 
@@ -209,9 +209,7 @@ function lengthened(
   if (machineFacts(machine).feeds !== true) return [];
   const { settingStep, display } = context.build.shop;
   const more = (machine.minLength.mm - length) / 2;
-  const mm =
-    (step.ends?.mm ?? 0) +
-    (settingStep.mm > 0 ? Math.ceil(more / settingStep.mm - 1e-6) * settingStep.mm : more);
+  const mm = (step.ends?.mm ?? 0) + roundUpToStep(more, settingStep.mm);
   return [
     {
       label: `Glue runners to both edges, ${lengthText(mm, display)} past each end`,

@@ -1,6 +1,7 @@
 import { axisOf, type Finding, type Fix, type Step } from '../document';
 import { extents } from '../solid';
 import {
+  dialStep,
   isNoPasses,
   machineOfStep,
   noiseOf,
@@ -9,7 +10,7 @@ import {
   type TakesOff,
   type WorkPiece,
 } from '../steps';
-import { counted, lengthText, longText } from '../units';
+import { counted, lengthText, longText, roundDownToStep } from '../units';
 import type { ReviewContext } from './context';
 
 /** The most pieces that are named one by one. */
@@ -37,11 +38,11 @@ function tooSmall(step: Step, off: TakesOff, { build, before, enteringTolerance 
   });
   if (short.length === 0) return [];
   const least = Math.min(...pieces.map((piece) => sizeOf(piece, off)));
-  const { settingStep, display } = build.shop;
-  const step0 = settingStep.mm > 0 ? settingStep.mm : 0.1;
+  const { display } = build.shop;
+  const stepMm = dialStep(build.shop);
   // What all of them have, less what the size may be off by and a step of the shop, so that the smallest comes clean.
-  const clean = enteringTolerance(step, dimension).likelyMm + step0;
-  const reached = Math.floor((least - clean) / step0 + 1e-6) * step0;
+  const clean = enteringTolerance(step, dimension).likelyMm + stepMm;
+  const reached = roundDownToStep(least - clean, stepMm);
   const named = short.slice(0, MOST_NAMED);
   return [
     {

@@ -1,4 +1,4 @@
-import { keyOf, rising, sumOf } from '../units';
+import { asShare, keyOf, rising, sumOf } from '../units';
 import { areaOf, clipConvex as clipConvexRegion, joined, type Loop, type Region } from '../curve';
 import type { Blank } from './blank';
 import type { Form, Hollow } from './hollow/form';
@@ -245,7 +245,7 @@ const polygonArea = (points: readonly [number, number][]): number =>
 
 /** Angle between a cell's grain and a joint plane, degrees from 0 (long grain) to 90 (end grain). */
 export const grainAngle = (cell: Cell, normal: Vec3): number =>
-  (Math.asin(Math.min(1, Math.abs(dot(grainOf(cell), normal)))) * 180) / Math.PI;
+  (Math.asin(asShare(Math.abs(dot(grainOf(cell), normal)))) * 180) / Math.PI;
 
 /** Long grain up to 20 degrees, end grain from 70, sloped between. */
 export function grainSide(angleDegrees: number): GrainSide {

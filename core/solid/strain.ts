@@ -1,4 +1,4 @@
-import { distinct, sumOf } from '../units';
+import { asShare, clamped, distinct, sumOf } from '../units';
 import type { Point } from '../curve';
 import type { Cell } from './cell';
 import { cellCentre, moveCell } from './cell';
@@ -107,12 +107,11 @@ export function radialMean(cell: Cell): RadialMean {
   );
   const sum = (of: (part: Integrals) => number) => sumOf(parts, (part) => part.weight * of(part));
   const area = sum((part) => part.area);
-  const within = (share: number) => Math.min(1, Math.max(0, share));
   let mean: RadialMean;
   if (area > 0)
     mean = {
-      cc: within(sum((part) => part.toX) / area),
-      cs: within(sum((part) => part.toHalf) / area) - 0.5,
+      cc: asShare(sum((part) => part.toX) / area),
+      cs: asShare(sum((part) => part.toHalf) / area) - 0.5,
     };
   else {
     // A sliver without a section: as at its middle.
@@ -129,7 +128,7 @@ export function grainShares(cell: Cell, direction: Vec3): GrainShares {
   const [x, y] = turnDirection(cell.toLog, direction);
   const { cc, cs } = radialMean(cell);
   const across = x * x + y * y;
-  const radial = Math.min(across, Math.max(0, cc * x * x + (1 - cc) * y * y + 2 * cs * x * y));
+  const radial = clamped(cc * x * x + (1 - cc) * y * y + 2 * cs * x * y, 0, across);
   return { radial, tangential: across - radial, along: 1 - across };
 }
 

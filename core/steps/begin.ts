@@ -1,7 +1,7 @@
 import { greatestSize } from './sizes';
 import { type BuildDocument, Refusal, type StepBase } from '../document';
 import { limitOf, machinesThat, sawDoes, type Work, WORKS } from '../kit';
-import type { Length } from '../units';
+import { type Length, roundDownToStep } from '../units';
 import type { WorkPiece } from './timeline';
 
 /** The place of a chain where a step is put in, and what lies there. */
@@ -16,10 +16,9 @@ export interface Place {
 export type Own<S extends StepBase> = Omit<S, keyof StepBase | 'kind'>;
 
 /** A size as it can be set in this shop, rounded down: nothing is cut longer than it is. */
-export const setDown = ({ build }: Place, mm: number): Length => {
-  const step = build.shop.settingStep.mm;
-  return { mm: step > 0 ? Math.floor(mm / step + 1e-6) * step : mm };
-};
+export const setDown = ({ build }: Place, mm: number): Length => ({
+  mm: roundDownToStep(mm, build.shop.settingStep.mm),
+});
 
 /** A length of the shop's allowances, as entered. */
 export const allowed = ({ build }: Place, name: keyof BuildDocument['shop']['allowances']): Length => ({

@@ -1,7 +1,7 @@
 import { greatestSize } from './sizes';
 import type { BuildDocument, Step } from '../document';
 import { type DialReads, limitOf, machineFacts, paceOf } from '../kit';
-import { countNeeded, sumOf } from '../units';
+import { countNeeded, roundToStep, roundUpToStep, sumOf } from '../units';
 import { extents } from '../solid';
 import { machineOfStep, roomOf } from './list';
 import { biteOf, passesOf } from './passes';
@@ -68,12 +68,6 @@ export interface Dial {
   touch?: boolean;
 }
 
-const onStep = (mm: number, step: number): number =>
-  step > 0 ? Number((Math.round(mm / step) * step).toFixed(9)) : mm;
-/** The nearest setting that takes no more: rounded up. */
-const upStep = (mm: number, step: number): number =>
-  step > 0 ? Number((countNeeded(mm / step) * step).toFixed(9)) : mm;
-
 /**
  * Settings that take so much off one face, from where the machine touches: each takes no more than the bite, the last
  * what is left, within half a step of the dial of what was asked. Undefined where the finest step is more than a pass may take.
@@ -86,11 +80,11 @@ export function passesDown(
   if (!(offMm > SAME_MM)) return [];
   // Where nobody said how fine it is set, the shop's own step counts, unless that is more than a pass.
   const between = stepMm > 0 ? stepMm : roundMm < biteMm ? roundMm : 0;
-  const last = onStep(startMm - offMm, stepMm);
-  const passes: Pass[] = touch ? [{ settingMm: upStep(startMm, stepMm), takesMm: 0 }] : [];
+  const last = roundToStep(startMm - offMm, stepMm);
+  const passes: Pass[] = touch ? [{ settingMm: roundUpToStep(startMm, stepMm), takesMm: 0 }] : [];
   let at = startMm;
   while (at > last + SAME_MM) {
-    const next = biteMm > 0 ? Math.max(last, upStep(at - biteMm, between)) : last;
+    const next = biteMm > 0 ? Math.max(last, roundUpToStep(at - biteMm, between)) : last;
     if (next > at - SAME_MM) return undefined;
     passes.push({
       settingMm: next,

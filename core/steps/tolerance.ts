@@ -3,9 +3,12 @@ import { KERF_OFF, type Saw, type Spread } from '../kit';
 /** A comparison never fires below this share of the shop's step: what is smaller is the noise of arithmetic. */
 export const NOISE_SHARE = 0.01;
 
+/** The step in which this shop sets its sizes, mm; 0.1 mm where it says none. */
+export const dialStep = ({ settingStep }: { settingStep: { mm: number } }): number =>
+  settingStep.mm > 0 ? settingStep.mm : 0.1;
+
 /** The size below which nothing is found in this shop, mm; a hundredth of 0.1 mm where it has no step. */
-export const noiseOf = ({ settingStep }: { settingStep: { mm: number } }): number =>
-  NOISE_SHARE * (settingStep.mm > 0 ? settingStep.mm : 0.1);
+export const noiseOf = (shop: { settingStep: { mm: number } }): number => NOISE_SHARE * dialStep(shop);
 
 /**
  * How a size depends on settings and removals: for each source of error its share in this size. Two strips ripped at

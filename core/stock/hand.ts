@@ -1,4 +1,5 @@
 import { type BoardStock, type BuildDocument, overlap, type StripSource } from '../document';
+import { clamped } from '../units';
 import type { Answer, PlacedStrip } from './answer';
 import { type Demand, demandOf, rulesOf, settingsOf, takenByOthers, wantedByTaken } from './demand';
 import type { BoardLayout } from './layout';
@@ -103,19 +104,18 @@ export function dropStrip(
   const lanes = others
     .flatMap((section) => section.lanes.map(([lane]) => lane))
     .filter((lane) => lane.strip.id !== id);
-  const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
   const { crosscutKerf, ripKerf } = problem.rules;
   const x = nearest(
-    clamp(at.x, xMin, xMax - strip.length),
+    clamped(at.x, xMin, xMax - strip.length),
     [xMin, ...others.flatMap((s) => [s.x, s.x + s.length + crosscutKerf])],
     snapMm,
   );
   const y = nearest(
-    clamp(at.y, yMin, yMax - strip.width),
+    clamped(at.y, yMin, yMax - strip.width),
     [yMin, ...lanes.flatMap((l) => [l.y, l.y + l.width + ripKerf])],
     snapMm,
   );
-  const place = { x: clamp(x, xMin, xMax - strip.length), y: clamp(y, yMin, yMax - strip.width) };
+  const place = { x: clamped(x, xMin, xMax - strip.length), y: clamped(y, yMin, yMax - strip.width) };
   const grown = { x: place.x, y: place.y, length: strip.length + crosscutKerf, width: strip.width + ripKerf };
   const held = problem.strips.find(({ id: other, locked, length, width }) => {
     if (other === id || locked?.board !== board.id) return false;

@@ -1,5 +1,6 @@
 import { type BoardStock, type BuildDocument, isRefused, attempt } from '../document';
 import { applyEdit } from '../edit';
+import { roundDownToStep } from '../units';
 import { problemFor } from './shortage';
 import { EFFORT, solveNow } from './solve';
 
@@ -42,7 +43,7 @@ export function largestFrom(
     const answer = attempt(() => solveNow(problemFor([next], [...boards]).problem, EFFORT.quick));
     return !isRefused(answer) && answer.missing.length === 0 ? next : undefined;
   };
-  const whole = (mm: number) => Math.floor(mm / step) * step;
+  const whole = (mm: number) => roundDownToStep(mm, step);
   const top = at(whole(planned * MOST));
   if (top) return { sizeMm: whole(planned * MOST), build: top, more: true, tried };
   let low = whole(planned * LEAST);

@@ -7,6 +7,9 @@ import {
   lengthText,
   massText,
   parseLength,
+  asShare,
+  clamped,
+  roundToStep,
   roundUpToStep,
   smallMassText,
   fluidText,
@@ -195,6 +198,9 @@ describe('other quantities go along', () => {
     expect(roundUpToStep(37.5, 0.1)).toBe(37.5);
     expect(roundUpToStep(37.51, 0.1)).toBeCloseTo(37.6, 9);
     expect(roundUpToStep(1.234, 0)).toBe(1.234);
+    expect(roundToStep(37.54, 0.1)).toBe(37.5);
+    expect(roundToStep(37.56, 0.1)).toBe(37.6);
+    expect(roundToStep(1.234, 0)).toBe(1.234);
   });
   it('takes a minus where a place may lie on the other side, typed or as it is shown, and nowhere else', () => {
     for (const text of ['-12 1/2', '−12 1/2', '- 12.5'])
@@ -202,4 +208,10 @@ describe('other quantities go along', () => {
     expect(parseLength('-12 1/2', 'inch')).toEqual({ ok: false, reason: 'a length cannot be negative' });
     expect(parseLength('-50', 'inch', { minMm: -1000 }).ok).toBe(false);
   });
+});
+
+it('a number is kept between two others, at either bound as within', () => {
+  expect([-1, 0, 0.4, 2, 3].map((value) => clamped(value, 0, 2))).toEqual([0, 0, 0.4, 2, 2]);
+  expect(clamped(1, 3, 2)).toBe(2);
+  expect([-1e-12, 0.3, 1 + 1e-12].map(asShare)).toEqual([0, 0.3, 1]);
 });

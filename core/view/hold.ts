@@ -1,7 +1,7 @@
-import type { BuildDocument, LaidPart, Step } from '../document';
+import type { BuildDocument, LaidPart, Slot, Step } from '../document';
 import type { BenchScene, Outlook } from '../review';
 import type { Bounds } from '../solid';
-import { areStrips, assemblyOf, glueOf, roomOf } from '../steps';
+import { areStrips, assemblyOf, glueOf, roomOf, type TimelineStep } from '../steps';
 import { type Display, lengthText } from '../units';
 import { speciesName } from '../wood';
 import { laysByHand } from './lying';
@@ -32,6 +32,29 @@ const turnWords = ({
   ...(quarter ? ['a quarter turned'] : []),
 ];
 
+const slotsOf = (build: BuildDocument): ReadonlyMap<string, Slot> =>
+  new Map(build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => [slot.id, slot])));
+
+/**
+ * The parts of a glue-up in the order in which they lie, as a maker tells them apart: a strip by its wood and width, another part by
+ * its number among those that came; then how it was turned.
+ */
+export function laidNames(
+  build: BuildDocument,
+  { laid = [], entered }: Pick<TimelineStep, 'laid' | 'entered'>,
+  display: Display,
+): string[] {
+  const slots = slotsOf(build);
+  return laid.map((part) => {
+    const slot = slots.get(part.piece);
+    const nth = entered.findIndex(({ id }) => id === part.piece) + 1;
+    const own = slot
+      ? [speciesName(slot.species), `${lengthText(part.max[1] - part.min[1], display)} wide`]
+      : [`part ${nth}`];
+    return [...own, ...turnWords(part)].join(', ');
+  });
+}
+
 /**
  * What can be taken hold of of the step on the bench: parts where one glue-up lies there, whole pieces where several do.
  * Names tell them apart without eyes: place, wood, size in the reader's units, turns. Empty where nothing can be chosen: a
@@ -55,9 +78,7 @@ export function heldPieces(
       locked: part.locked ?? false,
     })) ?? scene.pieces.map(({ id, box }) => ({ id, box, turns: [], locked: false }));
   if (!roomOf(step).flow.joins && boxes.length < 2) return [];
-  const slots = new Map(
-    build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => [slot.id, slot])),
-  );
+  const slots = slotsOf(build);
   const word = roomOf(step).each?.name ?? 'part';
   return boxes.map(({ turns, ...held }, i) => {
     const slot = slots.get(held.id);

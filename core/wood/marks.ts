@@ -1,3 +1,4 @@
+import { asShare } from '../units';
 import type { Look } from './looks';
 
 /** What is grown into or left on a place of a board and seen wherever a piece of it shows. */
@@ -25,7 +26,7 @@ export interface BoardMarks {
 function reach(mark: WoodMark, z: number): number {
   if (mark.face === 'both') return 1;
   const deep = mark.face === 'up' ? 1 - z / mark.thickness : z / mark.thickness;
-  return Math.max(0, Math.min(1, (0.75 - deep) / 0.75));
+  return asShare((0.75 - deep) / 0.75);
 }
 
 const blend = (out: Float64Array, lab: readonly number[], share: number): void => {
@@ -83,7 +84,7 @@ export function markWood(
     else if (mark.kind === 'split' || mark.kind === 'check') crack(mark, dx, dy, px, out);
     else {
       const edge = Math.min(mark.length / 2 - Math.abs(dx), mark.width / 2 - Math.abs(dy));
-      const soft = Math.max(0, Math.min(1, edge / 2 + 0.5));
+      const soft = asShare(edge / 2 + 0.5);
       if (mark.kind === 'sapwood') blend(out, look.sap, 0.8 * soft * left);
       else {
         const d = Math.hypot((2 * dx) / mark.length, (2 * dy) / mark.width);

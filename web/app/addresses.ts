@@ -1,3 +1,5 @@
+import { matchRoutes } from 'react-router';
+
 /**
  * Every screen by its address, with what its window is called; screens of a job are called by the job, which they read
  * themselves. Routes, titles and the browser tests are made from this list.
@@ -28,3 +30,9 @@ export const ADDRESSES = {
 } as const satisfies Record<string, string | undefined>;
 
 export type Address = keyof typeof ADDRESSES;
+
+const SCREENS = (Object.keys(ADDRESSES) as Address[]).map((id) => ({ id, path: `/${id}` }));
+
+/** The address that a path belongs to, as the router takes it: of two that fit, the one with more words of its own. */
+export const addressOf = (pathname: string): Address | undefined =>
+  matchRoutes(SCREENS, pathname)?.[0]?.route.id as Address | undefined;

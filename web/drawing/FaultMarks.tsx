@@ -1,5 +1,5 @@
 import { type BoardStock, type Fault, type FaultKind, isThrough } from '../../core/document';
-import { lengthText, lengthUnit } from '../../core/units';
+import { lengthText } from '../../core/units';
 import { useDisplay } from '../app/display';
 
 /** A rectangle on a board in pixels of its drawing: the near edge is below on the upper face, above on the under one. */
@@ -88,9 +88,7 @@ export function FaultMarks({
           role={onChoose ? 'button' : undefined}
           tabIndex={onChoose ? 0 : undefined}
           aria-label={
-            onChoose
-              ? `${fault.kind}, ${lengthText(fault.x, display)} ${lengthUnit(display)} from the marked end`
-              : undefined
+            onChoose ? `${fault.kind}, ${lengthText(fault.x, display)} from the marked end` : undefined
           }
           aria-pressed={onChoose ? chosen === fault.id : undefined}
           className={onChoose ? 'cursor-pointer outline-none' : undefined}

@@ -154,7 +154,7 @@ export function LengthField({
         <span
           aria-hidden
           title="Drag to change"
-          className="text-graphite absolute top-0 right-0 flex h-8 cursor-ew-resize touch-none items-center px-2 text-[12px] select-none"
+          className="text-graphite absolute inset-y-0 right-0 flex cursor-ew-resize touch-none items-center px-2 text-[12px] select-none"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
             scrub.current = { x: event.clientX, mm: value.mm };

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Difference } from './differences';
 import { Window } from './Window';
+import { Columns } from './layout';
 
 /** One of two versions of the same thing, and the press that goes on with it. */
 export interface Side {
@@ -24,7 +25,7 @@ export function TwoVersions({
 }) {
   return (
     <Window title="Changed in two places" open stay wide onClose={() => {}} description={description}>
-      <div className="grid grid-cols-1 gap-4 sm:grid-cols-2">
+      <Columns least={16} most={2}>
         {[mine, theirs].map(({ title, action, onChoose, children }) => (
           <section key={title} className="border-line flex flex-col gap-2 rounded border p-3">
             <h3 className="font-semibold">{title}</h3>
@@ -34,7 +35,7 @@ export function TwoVersions({
             </button>
           </section>
         ))}
-      </div>
+      </Columns>
       <h3 className="label pt-4 pb-1">Where they differ</h3>
       <ul className="rule flex flex-col text-[14px] font-medium">
         {differences.slice(0, 12).map(({ path, there, here }) => (

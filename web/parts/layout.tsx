@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import type { CSSProperties, ReactNode } from 'react';
 
 /** The frame of a screen that is read from above to below. */
 export const Screen = ({ children, className = '' }: { children: ReactNode; className?: string }) => (
@@ -25,6 +25,48 @@ export const FullScreen = ({ children, className = '' }: { children: ReactNode; 
 /** A row of things to press, which breaks into several where there is no room. */
 export const Bar = ({ children, className = '' }: { children: ReactNode; className?: string }) => (
   <div className={`flex flex-wrap items-center gap-x-3 gap-y-2 ${className}`}>{children}</div>
+);
+
+/**
+ * Fields, cards or pictures beside one another: as many as their box has room for, each at least so wide, and never more than
+ * `most`. The widths are in rem, so that larger text makes fewer columns.
+ */
+export const Columns = ({
+  least,
+  most,
+  gap = 1,
+  list = false,
+  label,
+  children,
+  className = '',
+}: {
+  least: number;
+  most: number;
+  gap?: number;
+  /** What stands in it is a list. */
+  list?: boolean;
+  label?: string;
+  children: ReactNode;
+  className?: string;
+}) => {
+  const Box = list ? 'ul' : 'div';
+  const style = { '--least': `${least}rem`, '--most': most, '--gap': `${gap}rem` } as CSSProperties;
+  return (
+    <Box aria-label={label} className={`columns-of ${className}`} style={style}>
+      {children}
+    </Box>
+  );
+};
+
+/** A drawing or a list and what belongs to it, side by side where their own box has room for both, else one under the other. */
+export const Beside = ({ children, broad = false }: { children: ReactNode; broad?: boolean }) => (
+  <div className="@container">
+    <div
+      className={`grid grid-cols-[minmax(0,1fr)] items-start gap-4 ${broad ? '@min-[60rem]:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]' : '@min-[40rem]:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] @min-[40rem]:gap-6'}`}
+    >
+      {children}
+    </div>
+  </div>
 );
 
 /** A box that slides sideways by itself where what is in it is wider than the window: a table or a drawing. */

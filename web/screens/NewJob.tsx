@@ -77,98 +77,102 @@ function BriefForm({ shop }: { shop: ShopSnapshot }) {
     await send(freeJob(shop, { name, use: about.use?.trim() ?? '' }));
   });
   return (
-    <Screen className="flex gap-5 max-lg:flex-col">
-      <form
-        id="brief"
-        onSubmit={make}
-        className="sheet flex w-[430px] shrink-0 flex-col gap-3 p-5 max-lg:w-full max-desk:p-3"
-        noValidate
-        onKeyDown={(event) => {
-          // Enter settles a field; the job is made with its button.
-          if (event.key === 'Enter' && event.target instanceof HTMLInputElement) event.preventDefault();
-        }}
-      >
-        <div className="flex items-baseline justify-between">
-          <h1 className="text-[20px] font-semibold">New job</h1>
-          <Link className="press text-chalk text-[14px] underline" to="/patterns">
-            All patterns as wood
-          </Link>
-        </div>
-        <PatternPicker
-          value={brief.pattern}
-          onChange={(pattern) => {
-            const { saw, flattenWith, trimWith, allowances } = brief;
-            setBrief(startingBrief(pattern, shop, { saw, flattenWith, trimWith, allowances }));
-            if (!dirtyFields.name) setValue('name', `New ${patternOf(pattern).name.toLowerCase()}`);
-          }}
-        />
-        <p className="text-graphite text-[13.5px]">{patternOf(brief.pattern).about}</p>
-        <div className="grid grid-cols-2 gap-3">
-          <label className="label block">
-            Name
-            <input
-              className="field mt-0.5 w-full font-sans!"
-              {...register('name')}
-              aria-invalid={errors.name !== undefined}
+    <Screen>
+      <div className="@container">
+        <div className="flex flex-col gap-5 @min-[60rem]:flex-row">
+          <form
+            id="brief"
+            onSubmit={make}
+            className="sheet flex w-full shrink-0 flex-col gap-3 p-5 max-desk:p-3 @min-[60rem]:w-[430px]"
+            noValidate
+            onKeyDown={(event) => {
+              // Enter settles a field; the job is made with its button.
+              if (event.key === 'Enter' && event.target instanceof HTMLInputElement) event.preventDefault();
+            }}
+          >
+            <div className="flex items-baseline justify-between">
+              <h1 className="text-[20px] font-semibold">New job</h1>
+              <Link className="press text-chalk text-[14px] underline" to="/patterns">
+                All patterns as wood
+              </Link>
+            </div>
+            <PatternPicker
+              value={brief.pattern}
+              onChange={(pattern) => {
+                const { saw, flattenWith, trimWith, allowances } = brief;
+                setBrief(startingBrief(pattern, shop, { saw, flattenWith, trimWith, allowances }));
+                if (!dirtyFields.name) setValue('name', `New ${patternOf(pattern).name.toLowerCase()}`);
+              }}
             />
-            {errors.name && (
-              <span role="alert" className="text-red block">
-                {errors.name.message}
-              </span>
+            <p className="text-graphite text-[13.5px]">{patternOf(brief.pattern).about}</p>
+            <div className="grid grid-cols-2 gap-3">
+              <label className="label block">
+                Name
+                <input
+                  className="field mt-0.5 w-full font-sans!"
+                  {...register('name')}
+                  aria-invalid={errors.name !== undefined}
+                />
+                {errors.name && (
+                  <span role="alert" className="text-red block">
+                    {errors.name.message}
+                  </span>
+                )}
+              </label>
+              <label className="label block">
+                What for
+                <input className="field mt-0.5 w-full font-sans!" maxLength={400} {...register('use')} />
+              </label>
+            </div>
+            {collect(
+              <BriefFields
+                key={brief.pattern}
+                brief={brief}
+                shop={shop}
+                display={display}
+                onChange={(change) => setBrief((before) => ({ ...before, ...change }))}
+              />,
             )}
-          </label>
-          <label className="label block">
-            What for
-            <input className="field mt-0.5 w-full font-sans!" maxLength={400} {...register('use')} />
-          </label>
+          </form>
+          <section
+            aria-label="Plan"
+            className="sheet flex w-full min-w-0 flex-1 flex-col gap-3 self-start p-5 max-desk:p-3 @min-[60rem]:sticky @min-[60rem]:top-14"
+          >
+            <Bar>
+              <button
+                type="submit"
+                form="brief"
+                className="action action-main"
+                disabled={isRefused(plan) || sending.isLoading || reasons.length > 0}
+              >
+                Make this job
+              </button>
+              <button
+                type="button"
+                className="action"
+                disabled={sending.isLoading}
+                onClick={() => void makeFree()}
+              >
+                Begin without a pattern
+              </button>
+              {sending.error !== undefined && (
+                <p role="alert" className="text-red">
+                  {problemText(sending.error)}
+                </p>
+              )}
+            </Bar>
+            {reasons.length > 0 ? (
+              <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
+            ) : !isRefused(plan) ? (
+              <PlanView build={plan} display={display} />
+            ) : (
+              <p role="alert" className="text-red">
+                {phraseText(plan.refused, display)}
+              </p>
+            )}
+          </section>
         </div>
-        {collect(
-          <BriefFields
-            key={brief.pattern}
-            brief={brief}
-            shop={shop}
-            display={display}
-            onChange={(change) => setBrief((before) => ({ ...before, ...change }))}
-          />,
-        )}
-      </form>
-      <section
-        aria-label="Plan"
-        className="sheet sticky top-14 flex min-w-0 flex-1 flex-col gap-3 self-start p-5 max-lg:static max-lg:w-full max-desk:p-3"
-      >
-        <Bar>
-          <button
-            type="submit"
-            form="brief"
-            className="action action-main"
-            disabled={isRefused(plan) || sending.isLoading || reasons.length > 0}
-          >
-            Make this job
-          </button>
-          <button
-            type="button"
-            className="action"
-            disabled={sending.isLoading}
-            onClick={() => void makeFree()}
-          >
-            Begin without a pattern
-          </button>
-          {sending.error !== undefined && (
-            <p role="alert" className="text-red">
-              {problemText(sending.error)}
-            </p>
-          )}
-        </Bar>
-        {reasons.length > 0 ? (
-          <p className="text-red">Not planned until this can be read. {reasons.join('. ')}.</p>
-        ) : !isRefused(plan) ? (
-          <PlanView build={plan} display={display} />
-        ) : (
-          <p role="alert" className="text-red">
-            {phraseText(plan.refused, display)}
-          </p>
-        )}
-      </section>
+      </div>
     </Screen>
   );
 }

@@ -5,7 +5,7 @@ import { isRefused, phraseText } from '../../core/document';
 import { fit, type Pattern, PATTERNS, startingBrief } from '../../core/plan';
 import { problemText, useKitQuery } from '../app/api';
 import { JobPicture } from '../drawing/JobPicture';
-import { Screen } from '../parts/layout';
+import { Columns, Screen } from '../parts/layout';
 
 /** Every pattern as it comes out of this shop to begin with; each begins a job. */
 export function Patterns() {
@@ -20,11 +20,11 @@ export function Patterns() {
   return (
     <Screen className="py-3">
       <h1 className="pb-2 text-[20px] font-semibold">Patterns</h1>
-      <ul className="grid grid-cols-6 gap-x-4 gap-y-3 max-lg:grid-cols-4 max-desk:grid-cols-2">
+      <Columns list least={9.5} most={6} className="gap-y-3">
         {PATTERNS.filter(({ id }) => id !== 'ownRule').map((pattern) => (
           <Entry key={pattern.id} pattern={pattern} shop={kit.shop} />
         ))}
-      </ul>
+      </Columns>
     </Screen>
   );
 }

@@ -1,5 +1,6 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import svgpath from 'svgpath';
+import { asShare } from '../../units';
 import type { Corner, Point } from '../../curve';
 import { cubicArcs, type DrawnLine } from './lines';
 
@@ -78,7 +79,7 @@ function arcCorners(
 ): Corner[] {
   const chord = Math.hypot(b.x - a.x, b.y - a.y);
   if (chord < 1e-12) return [];
-  const half = Math.asin(Math.min(1, chord / (2 * r)));
+  const half = Math.asin(asShare(chord / (2 * r)));
   const turn = large ? 2 * Math.PI - 2 * half : 2 * half;
   const bulge = Math.tan(turn / 4) * (sweep ? -1 : 1);
   return [{ ...a, bulge }];

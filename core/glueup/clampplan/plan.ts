@@ -1,4 +1,4 @@
-import { sumOf } from '../../units';
+import { clamped, sumOf } from '../../units';
 import {
   adhesiveFacts,
   adhesivesOf,
@@ -128,8 +128,6 @@ export function adhesiveFor(glueUp: GlueUp, shop: ShopSnapshot): AdhesiveFacts |
   const bottle = bottleFor(glueUp, shop);
   return bottle && adhesiveFacts(bottle);
 }
-
-const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
 
 function reachOf(school: ClampSchool, glueUp: GlueUp, practice: GluePractice): number | undefined {
   if (school === 'elastic') return undefined;
@@ -370,7 +368,7 @@ function crossCauls(
     aids === 'cauls' && lying && practice.cauls.height.mm > 0
       ? Math.max(2, clampsBySpacing(glueUp.lengthMm, CAUL_EVERY))
       : 0;
-  const pairs = within(plan?.crossCauls ?? wanted, 0, 40);
+  const pairs = clamped(plan?.crossCauls ?? wanted, 0, 40);
   const { height, width, species } = practice.cauls;
   const camberMm =
     pairs > 0 && height.mm > 0 && width.mm > 0

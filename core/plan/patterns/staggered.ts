@@ -1,4 +1,5 @@
 import { Refusal } from '../../document';
+import { roundToStep } from '../../units';
 import { chance } from '../../wood';
 
 /** What rows of random pieces must keep to, mm. */
@@ -96,7 +97,7 @@ function randomRow(
     const left = total - at;
     const spread = chance(seed * 7919 + nth * 613 + turn * 31 + i, seed + i);
     const drawn = shortest + spread * (longest - shortest);
-    const piece = step > 0 ? Math.round(drawn / step) * step : drawn;
+    const piece = roundToStep(drawn, step);
     if (left <= longest + 1e-9 && (left - piece < shortest || spread > 0.6)) {
       if (left < shortest - 1e-9) return undefined;
       row.push(left);

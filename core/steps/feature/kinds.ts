@@ -1,4 +1,5 @@
 import type { Bit, BitKind } from '../../kit';
+import { roundToStep } from '../../units';
 import type { FeatureKindName, FeatureKinds, Feature } from './model';
 import type { FeatureKind, SideSize } from './kind';
 import { dovetails } from './kinds/dovetails';
@@ -46,7 +47,6 @@ export const bitKindsOf = (feature: Feature): readonly BitKind[] => {
 export const kindOf = ({ kind }: Pick<Feature, 'kind'>): AnyFeatureKind =>
   FEATURE_KINDS[kind] as unknown as AnyFeatureKind;
 
-/** Steps that sizes begin at, in an inch shop and in a metric one, for sizes up to so many mm. */
 /** In what steps sizes of about so many mm begin, mm: as the systems are dialled. */
 const NICE = {
   inch: (mm: number) => (mm <= 12.7 ? 25.4 / 16 : mm <= 50.8 ? 25.4 / 8 : 25.4 / 4),
@@ -55,7 +55,7 @@ const NICE = {
 
 const nice = (mm: number, system: keyof typeof NICE): number => {
   const step = NICE[system](mm);
-  return Math.max(step, Math.round(mm / step) * step);
+  return Math.max(step, roundToStep(mm, step));
 };
 
 /**

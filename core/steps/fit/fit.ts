@@ -1,9 +1,11 @@
 import type { BuildDocument, Finding, StepBase } from '../../document';
 import { extents, toOrigin } from '../../solid';
+import { roundToStep, roundUpToStep } from '../../units';
 import type { Fact, Played } from '../fact';
 import { passThrough, type StepRoom } from '../room';
 import { movesOf, swingOf } from '../swing';
 import type { WorkPiece } from '../timeline';
+import { dialStep } from '../tolerance';
 import type { FitPlace, FitReport } from './kind';
 import { fittingKindOf, fittingName } from './kinds';
 import type { Fitting, FittingKindName } from './model';
@@ -21,12 +23,12 @@ export const MOST_FITTINGS = 40;
 export function fitPlaceOf(piece: WorkPiece, build: Pick<BuildDocument, 'place' | 'shop'>): FitPlace {
   const blank = toOrigin(piece.blank);
   const swing = swingOf(build);
-  const stepMm = build.shop.settingStep.mm > 0 ? build.shop.settingStep.mm : 0.1;
+  const stepMm = dialStep(build.shop);
   return {
     size: extents(blank),
     swing,
     moves: (axis, within) => movesOf(blank, axis, swing, within),
-    up: (mm) => Math.ceil(mm / stepMm - 1e-6) * stepMm,
+    up: (mm) => roundUpToStep(mm, stepMm),
   };
 }
 
@@ -41,10 +43,10 @@ export function beginFitting(
   build: Pick<BuildDocument, 'place' | 'shop'>,
 ): Fitting {
   const at = fitPlaceOf(piece, build);
-  const stepMm = build.shop.settingStep.mm > 0 ? build.shop.settingStep.mm : 0.1;
+  const stepMm = dialStep(build.shop);
   const own = Object.entries(fittingKindOf({ kind }).begin(at)).map(([name, value]) => [
     name,
-    isLength(value) ? { mm: Math.round(value.mm / stepMm) * stepMm } : value,
+    isLength(value) ? { mm: roundToStep(value.mm, stepMm) } : value,
   ]);
   let fitting = { id, kind, ...Object.fromEntries(own) } as Fitting;
   // Rounded sizes may be a hair short of one another: what mends that is part of how it begins.

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { matchPath, useLocation } from 'react-router';
-import { type Address, ADDRESSES } from '../../app/addresses';
+import { useLocation } from 'react-router';
+import { type Address, addressOf } from '../../app/addresses';
 import { hintsRead, readHint } from '../../app/hints';
 
 /** What a screen is for, in a line for whoever sees it first. An address that is added does not compile until it is here. */
@@ -39,10 +39,6 @@ const FIRST_USE: Record<Address, string | undefined> = {
 const PLAIN = 'plain-http';
 const PLAIN_SAYS =
   'Over plain HTTP this browser keeps no copy of Junta, lets the screen go dark and shows no notifications. With a certificate (JUNTA_CERT and JUNTA_KEY, see the README) it does.';
-
-/** The address of a list that a path belongs to; the most exact one. */
-const addressOf = (pathname: string): Address | undefined =>
-  (Object.keys(ADDRESSES) as Address[]).findLast((path) => matchPath(`/${path}`, pathname));
 
 /** The first-use line of the screen that is shown, until it is put away; then never again in this browser. */
 export function useFirstUse(): { text: string | undefined; done: () => void } {

@@ -20,6 +20,7 @@ import { ClearingSearch } from './ClearingSearch';
 import { FeatureFacts } from './FeatureFacts';
 import { FeatureFields } from './FeatureFields';
 import { useEdit, useSettle } from './use-edit';
+import { Beside } from '../../parts/layout';
 
 /** All that is cut into the pieces of a step: drawn to scale, dragged, or set by numbers. */
 export function FeaturesWindow({
@@ -99,7 +100,7 @@ export function FeaturesWindow({
           onChange={(kind) => features.length < MOST_FEATURES && add(kind)}
         />
       </div>
-      <div className="desk:grid desk:grid-cols-[3fr_2fr] desk:gap-6">
+      <Beside>
         <div className="min-w-0">
           <FeatureDrawing
             side={side}
@@ -143,7 +144,7 @@ export function FeaturesWindow({
           )}
         </div>
         {own && (
-          <section aria-label={kindOf(own).name} className="desk:pt-0 pt-3" key={own.id}>
+          <section aria-label={kindOf(own).name} key={own.id}>
             <div className="flex items-center gap-2 pb-2">
               <h3 className="mr-auto text-[16px] font-semibold">{kindOf(own).name}</h3>
               <button
@@ -204,7 +205,7 @@ export function FeaturesWindow({
             </p>
           </section>
         )}
-      </div>
+      </Beside>
     </Window>
   );
 }

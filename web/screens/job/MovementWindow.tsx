@@ -15,6 +15,7 @@ import { Working } from '../../parts/Working';
 import { Row } from './CardParts';
 import { Facts } from './Facts';
 import { useEdit } from './use-edit';
+import { Beside } from '../../parts/layout';
 
 const MONTHS = [
   'January',
@@ -59,7 +60,7 @@ export function MovementWindow({ build, onClose }: { build: BuildDocument; onClo
   const sheet = known?.sheet;
   return (
     <Window title="Movement over the year" open onClose={onClose} broad>
-      <div className="desk:grid desk:grid-cols-[3fr_2fr] desk:gap-6">
+      <Beside>
         <div className="min-w-0">
           {!known && <Working>Computing a year …</Working>}
           {known?.why && (
@@ -76,7 +77,7 @@ export function MovementWindow({ build, onClose }: { build: BuildDocument; onClo
             </>
           )}
         </div>
-        <div className="desk:pt-0 pt-4">
+        <div>
           <PlaceSettings build={build} sheet={sheet} />
           {sheet && sheet.fittings.length > 0 && (
             <section aria-label="What is fitted" className="pt-4">
@@ -93,7 +94,7 @@ export function MovementWindow({ build, onClose }: { build: BuildDocument; onClo
             </section>
           )}
         </div>
-      </div>
+      </Beside>
     </Window>
   );
 }

@@ -11,6 +11,7 @@ import { FileButton } from '../../parts/FileButton';
 import { Window } from '../../parts/Window';
 import { CornerFields } from './CornerFields';
 import { useSettle } from './use-edit';
+import { Beside } from '../../parts/layout';
 
 const at = (x: number, y: number): OutlineCorner => ({ x: { mm: x }, y: { mm: y } });
 
@@ -69,7 +70,7 @@ export function OutlineWindow({
       {corners.length === 0 ? (
         <p className="text-graphite">Nothing is drawn yet. Begin above.</p>
       ) : (
-        <div className="desk:grid desk:grid-cols-[3fr_2fr] desk:gap-6">
+        <Beside>
           <div className="min-w-0">
             <OutlineDrawing
               size={size}
@@ -87,7 +88,7 @@ export function OutlineWindow({
             </p>
             <Facts sheet={sheet} size={size} display={display} />
           </div>
-          <section aria-label={`Corner ${own + 1}`} className="desk:pt-0 pt-3" key={own}>
+          <section aria-label={`Corner ${own + 1}`} key={own}>
             <div className="flex items-center gap-2 pb-2">
               <h3 className="mr-auto text-[16px] font-semibold">
                 Corner {own + 1} of {corners.length}
@@ -135,7 +136,7 @@ export function OutlineWindow({
               ))}
             </div>
           </section>
-        </div>
+        </Beside>
       )}
     </Window>
   );

@@ -5,6 +5,7 @@ import { MOST_MINOR, type Rates, type ShopSnapshot } from '../../../core/kit';
 import { fromMinor, toMinor } from '../../../core/units';
 import { findSpecies } from '../../../core/wood';
 import { LabelNumber } from '../kit/TableParts';
+import { Columns } from '../../parts/layout';
 
 /** A name and a field beside it. */
 const Line = ({ name, children }: { name: string; children: ReactNode }) => (
@@ -108,7 +109,7 @@ export function RatesFields({
         For all jobs. An empty field is no price: what has none is not counted, and said. Boards have their
         price on the rack, hardware, abrasives and finish theirs in the kit.
       </p>
-      <div className="desk:grid-cols-2 grid grid-cols-[minmax(0,1fr)] gap-3">
+      <Columns least={19} most={2} gap={0.75}>
         <div className={group}>
           <h3 className="font-medium">Hands, an hour</h3>
           <Money
@@ -211,7 +212,7 @@ export function RatesFields({
                 };
               });
             return (
-              <div key={id} className="desk:grid-cols-2 grid grid-cols-[minmax(0,1fr)] gap-x-3 gap-y-1">
+              <Columns key={id} least={11} most={2} gap={0.75} className="gap-y-1">
                 <Money
                   label={`${name}, an edge`}
                   minor={own?.minor}
@@ -227,7 +228,7 @@ export function RatesFields({
                     onChange={(metres) => put({ metres })}
                   />
                 )}
-              </div>
+              </Columns>
             );
           })}
         </div>
@@ -298,7 +299,7 @@ export function RatesFields({
             Add a number of pieces
           </button>
         </div>
-      </div>
+      </Columns>
     </section>
   );
 }

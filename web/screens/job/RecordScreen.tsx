@@ -9,10 +9,10 @@ import { type EarlierJob, failureWords, pieceNumber, type Step } from '../../../
 import { adhesiveFor, glueUpOf } from '../../../core/glueup';
 import { type LogLine, linesOf } from '../../../core/log';
 import { run } from '../../../core/run';
-import type { Fact, Laid, Timeline } from '../../../core/steps';
+import type { Fact, Timeline } from '../../../core/steps';
 import { stepTitle } from '../../../core/steps';
 import { type Display, lengthText, minutesText, moneyText, temperatureText } from '../../../core/units';
-import { careOf, settingSheet } from '../../../core/view';
+import { careOf, laidNames, settingSheet } from '../../../core/view';
 import { speciesName } from '../../../core/wood/common';
 import { problemText, useJobQuery, useJobsQuery, useKitQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
@@ -20,7 +20,7 @@ import { useNotes } from '../../app/notes';
 import '../../app/open-job';
 import { JobPicture } from '../../drawing/JobPicture';
 import { lazily } from '../../parts/lazily';
-import { Bar, Screen } from '../../parts/layout';
+import { Bar, Columns, Screen } from '../../parts/layout';
 import { Letterhead } from '../../parts/Letterhead';
 import { Words } from '../../parts/Words';
 import { hasPhoto, Picture } from '../notes/Picture';
@@ -69,15 +69,8 @@ const LOOPBACK = /^(localhost|127\.|\[?::1)/;
 
 const NO_FACTS: readonly Fact[] = [];
 
-/** The parts of a glue-up in the order in which they lie, with how each was turned. */
-const laidText = (laid: readonly Laid[]): string =>
-  laid
-    .map(({ piece, endForEnd, rollOver, quarter }) =>
-      [piece, endForEnd && 'end for end', rollOver && 'rolled over', quarter && 'a quarter turn']
-        .filter(Boolean)
-        .join(', '),
-    )
-    .join('; ');
+/** The parts of a glue-up in the order in which they lie, numbered. */
+const laidText = (names: readonly string[]): string => names.map((name, i) => `${i + 1} ${name}`).join('; ');
 
 /** The glue of a glue-up, with the air it was planned in. */
 function glueText(step: Step, { build }: JobReply, timeline: Timeline, display: Display): string | undefined {
@@ -120,10 +113,12 @@ function StepRecord({
     <section
       aria-label={stepTitle(build, step)}
       data-record={step.id}
-      className="border-line desk:grid-cols-[200px_1fr] grid break-inside-avoid gap-4 border-t py-3"
+      className="border-line flex break-inside-avoid flex-wrap gap-4 border-t py-3"
     >
-      <div className="h-28">{entry && <JobPicture build={build} step={step.id} atOnce />}</div>
-      <div className="flex min-w-0 flex-col gap-1">
+      <div className="h-28 w-[200px] max-w-full">
+        {entry && <JobPicture build={build} step={step.id} atOnce />}
+      </div>
+      <div className="flex min-w-[min(100%,18rem)] flex-1 flex-col gap-1">
         <h3 className="font-semibold">{stepTitle(build, step)}</h3>
         <p className="text-[14px]">
           {step.off ? 'Left out.' : step.done ? 'Done' : 'Not done yet.'}
@@ -135,7 +130,9 @@ function StepRecord({
         </p>
         {glue && <p className="text-[14px]">Glue: {glue}</p>}
         {entry?.laid && entry.laid.length > 1 && (
-          <p className="text-[14px] break-words">Laid in this order: {laidText(entry.laid)}</p>
+          <p className="text-[14px] break-words">
+            Laid in this order: {laidText(laidNames(build, entry, display))}
+          </p>
         )}
         <Facts facts={facts} display={display} />
         <StepLines lines={lines.filter(({ kind }) => kind !== 'failure')} display={display} />
@@ -207,7 +204,7 @@ function Photos({ job }: { job: string }) {
       <h2 id="record-photos" className="pb-2 text-[17px] font-semibold">
         Photos and notes
       </h2>
-      <ul className="desk:grid-cols-4 grid grid-cols-2 gap-3">
+      <Columns list least={9} most={4} gap={0.75}>
         {shown.map((note) => (
           <li key={note.id} className="break-inside-avoid text-[13.5px]">
             {hasPhoto(note) && (
@@ -221,7 +218,7 @@ function Photos({ job }: { job: string }) {
             {note.words} <span className="text-graphite">{whenText(note.at)}</span>
           </li>
         ))}
-      </ul>
+      </Columns>
     </section>
   );
 }

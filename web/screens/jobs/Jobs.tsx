@@ -17,7 +17,7 @@ import { problemText, useJobsQuery, usePlaceJobMutation } from '../../app/api';
 import { useDisplay } from '../../app/display';
 import { Choice } from '../../parts/Choice';
 import { lazily } from '../../parts/lazily';
-import { Bar, Screen } from '../../parts/layout';
+import { Bar, Columns, Screen } from '../../parts/layout';
 import { Toggle } from '../../parts/Toggle';
 import { useNow } from '../../parts/use-now';
 import { ImportJob } from './ImportJob';
@@ -89,6 +89,9 @@ export function Jobs() {
   const names = useMemo(() => all.map(({ name }) => name), [all]);
   const look: Look = chosen ?? (all.length > MANY ? 'list' : 'pictures');
   const isAll = query.words === '' && query.states.length === 0 && query.tags.length === 0;
+  const lines = shown.map((job) => (
+    <JobLine key={job.id} job={job} look={look} now={now} names={names} onDone={setDeed} />
+  ));
   return (
     <Screen>
       <Bar className="pb-3">
@@ -228,13 +231,13 @@ export function Jobs() {
           </button>
         </p>
       )}
-      <ul
-        className={look === 'pictures' ? 'grid grid-cols-1 gap-x-6 lg:grid-cols-2' : 'border-line border-b'}
-      >
-        {shown.map((job) => (
-          <JobLine key={job.id} job={job} look={look} now={now} names={names} onDone={setDeed} />
-        ))}
-      </ul>
+      {look === 'pictures' ? (
+        <Columns list least={28} most={2} gap={1.5} className="gap-y-0">
+          {lines}
+        </Columns>
+      ) : (
+        <ul className="border-line border-b">{lines}</ul>
+      )}
       {deleted && <DeletedJobs onClose={() => setDeleted(false)} />}
     </Screen>
   );

@@ -27,6 +27,7 @@ import { NumberField } from '../../parts/NumberField';
 import { AirFromGauge } from './AirFromGauge';
 import { CrewChoice, Item } from './CrewChoice';
 import { freshId } from '../../app/ids';
+import { Columns } from '../../parts/layout';
 
 interface Part {
   shop: ShopSnapshot;
@@ -119,7 +120,7 @@ export function GluingChoice({ shop, onChange }: Part) {
   return (
     <section aria-label="How this shop glues" className="sheet p-4">
       <h2 className="pb-2 text-[17px] font-semibold">How this shop glues</h2>
-      <div className="grid grid-cols-2 gap-x-8 gap-y-4 max-lg:grid-cols-1">
+      <Columns least={28} most={2} gap={2} className="gap-y-4">
         <Item why={CLAMP_SCHOOLS.find(({ id }) => id === practice.school)?.why}>
           <Toggle
             label="Clamp spacing"
@@ -362,7 +363,7 @@ export function GluingChoice({ shop, onChange }: Part) {
           )}
         </Item>
         <CrewChoice practice={practice} basis={paceBasis(shop)} onChange={set} />
-      </div>
+      </Columns>
     </section>
   );
 }

@@ -31,7 +31,7 @@ import { LadderList } from './LadderList';
 import { PeopleList } from './PeopleList';
 import { SupplyList } from './SupplyList';
 import { changed, LabelNumber, RemoveButton, without } from './TableParts';
-import { Screen } from '../../parts/layout';
+import { Columns, Screen } from '../../parts/layout';
 
 const SAW_SIZES: readonly (readonly [
   keyof Pick<Saw, 'kerf' | 'depth' | 'freeDepth' | 'crosscut' | 'rip'>,
@@ -260,7 +260,7 @@ function Saws({ shop, onChange }: Part) {
 function AllowanceList({ shop, onChange }: Part) {
   return (
     <Section title="Allowances and rule">
-      <div className="grid grid-cols-3 gap-x-8 gap-y-2 max-lg:grid-cols-2 max-desk:grid-cols-1">
+      <Columns least={18} most={3} gap={2} className="gap-y-2">
         {ALLOWANCE_NAMES.map((name) => (
           <div key={name} className="flex items-start justify-between gap-3">
             <span className="text-[14px]">
@@ -322,7 +322,7 @@ function AllowanceList({ shop, onChange }: Part) {
             onChange={(pct) => pct !== undefined && onChange({ ...shop, woodMoisturePct: pct })}
           />
         </label>
-      </div>
+      </Columns>
     </Section>
   );
 }

@@ -1,6 +1,7 @@
 import { ladderFor, LADDER_NAMES, LADDERS, type LadderAfter, type ShopSnapshot } from '../../../core/kit';
 import { CountsField } from '../../parts/CountsField';
 import { Section } from './KitFields';
+import { Columns } from '../../parts/layout';
 
 /** The shop's ladders of grits, one for each way in which a face comes to be sanded; the usual ones until they are changed. */
 export function LadderList({
@@ -22,7 +23,7 @@ export function LadderList({
       title="Sanding ladders"
       says="Grits from coarse to fine, by how the face was made. A surface step begins with one; emptied, the usual one comes back."
     >
-      <ul className="grid gap-x-6 gap-y-3 desk:grid-cols-2">
+      <Columns list least={18} most={2} gap={1.5} className="gap-y-3">
         {LADDER_NAMES.map((after) => (
           <li key={after}>
             <CountsField
@@ -35,7 +36,7 @@ export function LadderList({
             />
           </li>
         ))}
-      </ul>
+      </Columns>
     </Section>
   );
 }

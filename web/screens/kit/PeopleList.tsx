@@ -7,6 +7,7 @@ import { Tick } from '../../parts/Tick';
 import { HoursFields } from './HoursFields';
 import { Section, Under } from './KitFields';
 import { AddButton, changed, LabelNumber, RemoveButton, without } from './TableParts';
+import { Columns } from '../../parts/layout';
 
 /** Who works in the shop: what each may run, and lifts alone. Names stay in the shop; no job's file carries them. */
 export function PeopleList({
@@ -58,7 +59,7 @@ export function PeopleList({
               <summary className="label cursor-pointer">
                 {person.runs ? `May run ${person.runs.length} of ${tools.length}` : 'May run all of them'}
               </summary>
-              <div className="grid gap-x-4 desk:grid-cols-3">
+              <Columns least={12} most={3} className="gap-y-0">
                 {tools.map(({ id, name }) => (
                   <Tick
                     key={id}
@@ -71,7 +72,7 @@ export function PeopleList({
                     }}
                   />
                 ))}
-              </div>
+              </Columns>
             </details>
             <details className="w-full">
               <summary className="label cursor-pointer">

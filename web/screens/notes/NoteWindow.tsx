@@ -15,6 +15,7 @@ import { Window } from '../../parts/Window';
 import { PhotoMarks } from './PhotoMarks';
 import { hasPhoto, Picture, type Sides } from './Picture';
 import { failureOf, noteTitle, stepOf } from './words';
+import { Columns } from '../../parts/layout';
 
 const ICONS: Record<MarkKind, LucideIcon> = { arrow: MoveUpRight, circle: Circle, line: Minus };
 const NONE = 'none';
@@ -46,10 +47,10 @@ export function NoteWindow({
     <Window open broad={photo} title={photo ? 'Photo' : 'Note'} onClose={onClose}>
       <div className="flex flex-col gap-4">
         {photo && (
-          <div className={`grid gap-3 ${other ? 'desk:grid-cols-2' : ''}`}>
+          <Columns least={18} most={other ? 2 : 1} gap={0.75}>
             <Marked key={note.id} note={note} now={now} />
             {other && <Shown note={other} now={now} build={build} />}
-          </div>
+          </Columns>
         )}
         <div className="flex flex-wrap items-end gap-4">
           {photo && others.length > 0 && (

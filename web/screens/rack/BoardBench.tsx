@@ -11,15 +11,20 @@ import { FaultMarks, onBoard } from '../../drawing/FaultMarks';
 import { useRoom } from '../../drawing/use-room';
 import { Choice } from '../../parts/Choice';
 import { LengthField } from '../../parts/LengthField';
+import { useFingers } from '../../parts/use-phone';
 import { FAULT_NAMES } from './words';
 
-const FACES = [
-  ['up', 'upper face'],
-  ['down', 'under face'],
-] as const;
+const FACE_NAMES: Record<Fault['face'], string> = {
+  up: 'upper face',
+  down: 'under face',
+  both: 'both faces',
+};
+const FACES = ['up', 'down'] as const;
 /** A press that moves less than this, in pixels, is a tap: it puts a small fault there. */
 const TAP_PX = 4;
 const TAP_SIZE_PX = 12;
+/** A face that fingers draw on is at least so wide, px; longer than its room then, it slides. */
+const FINGER_PX = 52;
 
 /** A board on the bench: both faces as wood, its faults where they are, and what remains clear. */
 export function BoardBench({ board }: { board: RackBoard }) {
@@ -27,10 +32,9 @@ export function BoardBench({ board }: { board: RackBoard }) {
   const { room, size } = useRoom();
   const [tool, setTool] = useState<FaultKind>();
   const [chosen, setChosen] = useState<string>();
-  const pxPerMm = Math.max(
-    0,
-    Math.min((size.width - 36) / board.length.mm, (size.height / 2 - 26) / board.width.mm),
-  );
+  const fingers = useFingers();
+  const whole = Math.min((size.width - 36) / board.length.mm, (size.height / 2 - 26) / board.width.mm);
+  const pxPerMm = Math.max(0, whole, fingers && size.width > 0 ? FINGER_PX / board.width.mm : 0);
   const faults = board.faults ?? [];
   const set = (next: Fault[], mark?: string) =>
     changeBoard(board.id, { faults: next.length ? next : undefined }, mark);
@@ -65,13 +69,18 @@ export function BoardBench({ board }: { board: RackBoard }) {
           {tool ? `Drag over it on its face` : 'Choose, then drag where it is'}
         </span>
       </div>
-      <div ref={room} className="flex min-h-0 flex-1 flex-col justify-evenly px-4 py-1">
+      <div
+        ref={room}
+        // Longer than its room, a face is slid by arrow keys, too.
+        {...(pxPerMm > whole ? { tabIndex: 0, role: 'group', 'aria-label': 'Faces' } : {})}
+        className="relative flex min-h-48 flex-1 flex-col justify-evenly overflow-x-auto px-4 py-1 @min-[52rem]:min-h-0"
+      >
         {pxPerMm > 0 &&
-          FACES.map(([face, title]) => (
+          FACES.map((face) => (
             <div key={face}>
-              <p className="label flex justify-between leading-tight">
+              <p className="label sticky left-0 flex justify-between leading-tight">
                 <span>
-                  {title}
+                  {FACE_NAMES[face]}
                   {board.goodFace === face && ', the good one'}
                 </span>
                 <Clear board={board} face={face} text={(mm) => lengthText(mm, display)} />
@@ -91,6 +100,26 @@ export function BoardBench({ board }: { board: RackBoard }) {
           ))}
       </div>
       <div className="border-line flex min-h-12 flex-wrap items-end gap-2 border-t px-3 py-1.5">
+        {faults.length > 0 && (
+          <ul
+            aria-label="Faults"
+            className="flex max-h-24 w-full flex-wrap gap-1.5 overflow-y-auto p-0.5 max-desk:max-h-none"
+          >
+            {faults.map((fault) => (
+              <li key={fault.id}>
+                <button
+                  type="button"
+                  aria-pressed={fault.id === chosen}
+                  className={`action h-7 px-2 ${fault.id === chosen ? 'border-chalk! bg-chalk-wash text-chalk' : ''}`}
+                  onClick={() => setChosen(fault.id === chosen ? undefined : fault.id)}
+                >
+                  {FAULT_NAMES[fault.kind]}, {FACE_NAMES[fault.face]}, {lengthText(fault.x, display)}
+                  <span className="sr-only"> from the marked end</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
         {current ? (
           <FaultNumbers
             key={current.id}
@@ -112,10 +141,8 @@ export function BoardBench({ board }: { board: RackBoard }) {
         ) : (
           <>
             <span className="text-graphite self-center text-[13.5px]">
-              {faults.length === 0
-                ? 'No faults noted.'
-                : `${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}; choose one to see its numbers.`}{' '}
-              The marked end is on the left, the near edge below on the upper face.
+              {faults.length === 0 ? 'No faults noted.' : 'Choose a fault to see its numbers.'} The marked end
+              is on the left, the near edge below on the upper face.
             </span>
             <button
               type="button"
@@ -213,7 +240,7 @@ function Drawing({
       role="group"
       aria-label={`${face === 'up' ? 'Upper' : 'Under'} face of board ${board.label}`}
       data-face={face}
-      className={`absolute inset-0 touch-none ${tool ? 'cursor-crosshair' : ''}`}
+      className={`absolute inset-0 ${tool ? 'cursor-crosshair touch-none' : ''}`}
       onPointerDown={(event) => {
         if (!tool) return onChoose(undefined);
         start.current = at(event);
@@ -278,7 +305,7 @@ function FaultNumbers({
   const number = (name: 'x' | 'y' | 'length' | 'width', label: string, most: number, least = 0) => (
     <LengthField
       label={label}
-      className="w-[104px]"
+      className="w-[98px]"
       value={{ mm: fault[name] }}
       display={display}
       rule={{ minMm: least, maxMm: most }}
@@ -298,11 +325,7 @@ function FaultNumbers({
         label="On"
         className="w-32"
         value={fault.face}
-        options={[
-          { value: 'up', label: 'upper face' },
-          { value: 'down', label: 'under face' },
-          { value: 'both', label: 'both faces' },
-        ]}
+        options={(['up', 'down', 'both'] as const).map((value) => ({ value, label: FACE_NAMES[value] }))}
         onChange={(face) => onChange({ face: face as Fault['face'] })}
       />
       {number('x', 'From marked end', board.length.mm)}

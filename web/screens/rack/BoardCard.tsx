@@ -32,7 +32,7 @@ const PAGES = ['Usable size', 'Board', 'Wood', 'Photos', 'History'] as const;
 export function BoardCard({ board }: { board: RackBoard }) {
   const [page, setPage] = useState<(typeof PAGES)[number]>('Usable size');
   return (
-    <div className="sheet flex w-[408px] max-w-full shrink-0 flex-col max-desk:max-h-[420px] max-desk:w-full">
+    <div className="sheet flex max-h-[420px] shrink-0 flex-col @min-[52rem]:max-h-none @min-[52rem]:w-[408px]">
       <div
         className="border-line flex flex-wrap gap-x-4 border-b px-4"
         role="tablist"

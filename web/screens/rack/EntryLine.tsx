@@ -310,9 +310,9 @@ export function EntryLine({
         ))}
       </datalist>
       <div className="flex flex-wrap items-end gap-2 max-desk:grid max-desk:grid-cols-2">
-        {field('label', 'Number', 'w-[56px]')}
-        {field('wood', 'Wood', 'w-[136px]', 'White ash')}
-        <label className="flex w-[128px] min-w-0 flex-col max-desk:w-auto">
+        {field('label', 'Number', 'w-[52px]')}
+        {field('wood', 'Wood', 'w-[124px]', 'White ash')}
+        <label className="flex w-[138px] min-w-0 flex-col max-desk:w-auto">
           <span className="label">Sold as</span>
           <select {...register('sold')} className="field font-sans! font-medium!">
             {SOLD_AS.map((sold) => (
@@ -327,7 +327,7 @@ export function EntryLine({
         {field('thickness', 'Thick', 'w-[56px]', inch ? '6/4' : '38')}
         {field('price', 'Price', 'w-[60px]')}
         {field('currency', 'Currency', 'w-[58px]', 'EUR')}
-        <label className="flex w-[96px] min-w-0 flex-col max-desk:w-auto">
+        <label className="flex w-[106px] min-w-0 flex-col max-desk:w-auto">
           <span className="label">per</span>
           <select {...register('per')} className="field font-sans! font-medium!">
             {pricesPer(display.system).map((per) => (
@@ -339,7 +339,7 @@ export function EntryLine({
         </label>
         {field('moisture', 'Moisture %', 'w-[68px]')}
         {field('arrived', 'Arrived', 'w-[128px]')}
-        {field('alike', 'How many', 'w-[60px]')}
+        {field('alike', 'How many', 'w-[56px]')}
         <button
           type="submit"
           className="action action-main max-desk:col-span-2"

@@ -23,6 +23,7 @@ import { Toggle } from '../../parts/Toggle';
 import { FileButton } from '../../parts/FileButton';
 import { Window } from '../../parts/Window';
 import { PER_NAMES, pricesPer } from './words';
+import { Columns } from '../../parts/layout';
 
 const MOST_FILE_BYTES = 4 * 1024 * 1024;
 const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
@@ -144,7 +145,7 @@ function Matching({
         {table.encoding === 'text' ? 'pasted' : `written in ${table.encoding}`}
         {table.decimalComma && ', decimal commas'}.
       </p>
-      <div className="grid grid-cols-3 gap-x-4 gap-y-1.5 lg:grid-cols-4">
+      <Columns least={9} most={4} className="gap-y-1.5">
         {COLUMNS.map((name) => (
           <Choice
             key={name}
@@ -179,7 +180,7 @@ function Matching({
           options={pricesPer(display.system, per).map((value) => ({ value, label: PER_NAMES[value] }))}
           onChange={(value) => setPer(value as PricePer)}
         />
-      </div>
+      </Columns>
       {read.asked.map(({ name, woods: mayBe, rows }) => (
         <Choice
           key={name}

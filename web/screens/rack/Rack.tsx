@@ -164,7 +164,7 @@ export function Rack() {
           )}
         </p>
       )}
-      <section aria-label="Boards" className="sheet flex min-h-0 flex-1 flex-col">
+      <section aria-label="Boards" className="sheet flex min-h-72 flex-1 flex-col">
         <EntryLine rack={data} onAdded={setChosen} />
         <RackTable
           isEmpty={data?.length === 0}
@@ -190,12 +190,11 @@ export function Rack() {
         </footer>
       </section>
       {board ? (
-        <section
-          aria-label={`Board ${board.label}`}
-          className="flex h-[318px] shrink-0 gap-3 max-desk:h-auto max-desk:flex-col max-lg:[&>*]:min-w-0"
-        >
-          <BoardBench key={board.id} board={board} />
-          <BoardCard key={`card ${board.id}`} board={board} />
+        <section aria-label={`Board ${board.label}`} className="@container shrink-0">
+          <div className="flex flex-col gap-3 @min-[52rem]:h-[318px] @min-[52rem]:flex-row">
+            <BoardBench key={board.id} board={board} />
+            <BoardCard key={`card ${board.id}`} board={board} />
+          </div>
         </section>
       ) : (
         data && <EmptyRack />

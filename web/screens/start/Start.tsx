@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { counted } from '../../../core/units';
 import { problemText, useNewDemoMutation, useShopsQuery } from '../../app/api';
 import { enterShop } from '../../app/shop-choice';
-import { Screen } from '../../parts/layout';
+import { Columns, Screen } from '../../parts/layout';
 
 /** The first screen of a browser that has seen no shop: look around in the demo, or set up one's own. */
 export function Start() {
@@ -31,7 +31,7 @@ export function Start() {
           {problem}
         </p>
       )}
-      <ul className="grid gap-4 pt-6 sm:grid-cols-2">
+      <Columns list least={17} most={2} className="pt-6">
         <li className="sheet flex flex-col gap-3 p-5">
           <h2 className="text-[19px] font-semibold">Look around first</h2>
           <p className="grow">
@@ -62,7 +62,7 @@ export function Start() {
             Set up mine
           </Link>
         </li>
-      </ul>
+      </Columns>
       {own.length > 0 && (
         <section aria-label="Shops here" className="pt-6">
           <h2 className="pb-2 text-[17px] font-semibold">Shops here already</h2>

@@ -5,7 +5,7 @@ import { phraseText } from '../../../core/document';
 import { counted, minutesText, temperatureText } from '../../../core/units';
 import { problemText, useBoardsQuery } from '../../app/api';
 import { useDisplay } from '../../app/display';
-import { Bar, Screen } from '../../parts/layout';
+import { Bar, Beside, Screen } from '../../parts/layout';
 import { Working } from '../../parts/Working';
 import { localZone } from '../calendar/calendar-worker';
 import { clock, inZone, when } from './moment';
@@ -49,7 +49,7 @@ export function Today() {
       {!report || !shop ? (
         !said && <Working>Looking through the jobs …</Working>
       ) : (
-        <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[3fr_2fr]">
+        <Beside broad>
           <div className="flex min-w-0 flex-col gap-4">
             <Part
               title="In clamps, drying or away"
@@ -135,7 +135,7 @@ export function Today() {
             </Part>
             <Air air={report.air} />
           </div>
-        </div>
+        </Beside>
       )}
     </Screen>
   );

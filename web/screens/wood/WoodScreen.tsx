@@ -132,59 +132,61 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
           {refused ?? breakdown.trouble ?? read.trouble ?? problemText(error)}
         </p>
       )}
-      <div className="flex min-h-0 flex-1 gap-4 max-lg:flex-col">
-        <Boards
-          layouts={layouts}
-          plan={plan}
-          build={build}
-          rack={rack ?? NO_BOARDS}
-          chosen={chosen}
-          onChoose={setChosen}
-          onDrop={drop}
-        />
-        <aside
-          aria-label="Breakdown"
-          className="sheet flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto p-4 max-lg:max-h-[50%] max-lg:w-full max-desk:max-h-none max-desk:p-3"
-        >
-          {plan && started(build) && layouts && (
-            <Results build={build} plan={plan} layouts={layouts.laid} advice={breakdown.advice} />
-          )}
-          {missing > 0 && started(build) && (
-            <Shortage
-              findings={findings}
-              advice={breakdown.advice}
-              advising={breakdown.advising}
-              rack={rack ?? NO_BOARDS}
-              onFix={(fix) => void solve([fix])}
-            />
-          )}
-          {plan && (
-            <StripCard
-              key={chosen}
-              build={build}
-              plan={plan}
-              chosen={chosen}
-              onChoose={setChosen}
-              rack={rack ?? NO_BOARDS}
-              solve={solve}
-              drop={drop}
-            />
-          )}
-          {breakdown.advice.tradeOffs.length > 0 && (
-            <TradeOffs
-              tradeOffs={breakdown.advice.tradeOffs}
-              goal={settings.goal}
-              onPick={({ goal, answer }) =>
-                void breakdown.use(answer, [{ do: 'setBreakdown', breakdown: { ...settings, goal } }])
-              }
-            />
-          )}
-          <Rules
+      <div className="@container flex min-h-0 flex-1">
+        <div className="flex min-h-0 flex-1 flex-col gap-4 @min-[60rem]:flex-row">
+          <Boards
+            layouts={layouts}
+            plan={plan}
             build={build}
-            settings={settings}
-            onChange={(next) => edit({ do: 'setBreakdown', breakdown: next })}
+            rack={rack ?? NO_BOARDS}
+            chosen={chosen}
+            onChoose={setChosen}
+            onDrop={drop}
           />
-        </aside>
+          <aside
+            aria-label="Breakdown"
+            className="sheet flex max-h-[50%] w-full shrink-0 flex-col gap-3 overflow-y-auto p-4 max-desk:max-h-none max-desk:p-3 @min-[60rem]:max-h-none @min-[60rem]:w-[372px]"
+          >
+            {plan && started(build) && layouts && (
+              <Results build={build} plan={plan} layouts={layouts.laid} advice={breakdown.advice} />
+            )}
+            {missing > 0 && started(build) && (
+              <Shortage
+                findings={findings}
+                advice={breakdown.advice}
+                advising={breakdown.advising}
+                rack={rack ?? NO_BOARDS}
+                onFix={(fix) => void solve([fix])}
+              />
+            )}
+            {plan && (
+              <StripCard
+                key={chosen}
+                build={build}
+                plan={plan}
+                chosen={chosen}
+                onChoose={setChosen}
+                rack={rack ?? NO_BOARDS}
+                solve={solve}
+                drop={drop}
+              />
+            )}
+            {breakdown.advice.tradeOffs.length > 0 && (
+              <TradeOffs
+                tradeOffs={breakdown.advice.tradeOffs}
+                goal={settings.goal}
+                onPick={({ goal, answer }) =>
+                  void breakdown.use(answer, [{ do: 'setBreakdown', breakdown: { ...settings, goal } }])
+                }
+              />
+            )}
+            <Rules
+              build={build}
+              settings={settings}
+              onChange={(next) => edit({ do: 'setBreakdown', breakdown: next })}
+            />
+          </aside>
+        </div>
       </div>
     </FullScreen>
   );
