@@ -197,6 +197,9 @@ export function mustAvoid(fault: Fault, grades: FaceGrades, faceDown: boolean): 
 /** Parts of one board's area that overlap by less than this, in mm, only touch. */
 export const TOUCH_MM = 1e-6;
 
+/** Whether what is so long or wide has room there, mm: what only touches both sides has. */
+export const hasRoom = (mm: number, roomMm: number): boolean => mm <= roomMm + TOUCH_MM;
+
 /** Whether two rectangles share more than an edge. */
 export const overlap = (
   a: { x: number; y: number; length: number; width: number },

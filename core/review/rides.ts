@@ -41,19 +41,21 @@ export function riding(step: Step, context: ReviewContext): Finding[] {
   ];
 }
 
+const NOTHING_OFF: readonly [number, number] = [0, 0];
+const mmOf = (length: { mm: number } = { mm: 0 }): number => length.mm;
+
 /** What later cuts take off the ends of a piece, the lesser end, mm: trims and the first cut and rest of a slicing. */
 function cutOffLater(step: Step, { build }: ReviewContext): number {
-  let ends: [number, number] = [0, 0];
+  let [left, right] = NOTHING_OFF;
   for (const later of usersOf(build, step.output)) {
     for (const off of roomOf(later).takesOff?.(later) ?? [])
-      if (off.dimension === 'length') ends = [ends[0] + off.min, ends[1] + off.max];
+      if (off.dimension === 'length') [left, right] = [left + off.min, right + off.max];
     const slice = later as { head?: { mm: number }; hold?: { mm: number } };
     // Lying another way, its ends are other ends.
     if (roomOf(later).flow.turns) break;
-    if (roomOf(later).flow.divides)
-      return Math.min(ends[0] + (slice.head?.mm ?? 0), ends[1] + (slice.hold?.mm ?? 0));
+    if (roomOf(later).flow.divides) return Math.min(left + mmOf(slice.head), right + mmOf(slice.hold));
   }
-  return Math.min(...ends);
+  return Math.min(left, right);
 }
 
 /** Snipe that no later cut takes away, and no sacrificial piece carries. */

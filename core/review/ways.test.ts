@@ -7,6 +7,7 @@ import { run } from '../run';
 import { extents } from '../solid';
 import { lengthForSlices } from '../steps';
 import { compareTarget, review } from '.';
+import { targetTolerance } from './compare';
 import { blankLacks } from './ways';
 
 const shop = defaultShop('ways');
@@ -173,5 +174,30 @@ describe('several alike', () => {
     const spoilt = edited(three, { do: 'spoil', step: 'slice', piece: lastLaid });
     expect(compareTarget(spoilt, run(spoilt))?.[0]).toMatchObject({ fits: false });
     expect(compareTarget(spoilt, run(spoilt))?.[0].differenceMm).toBeLessThan(-20);
+  });
+});
+
+describe('what counts as right', () => {
+  it('is a quarter of the shop’s step, never under a hundredth of a millimetre, or what the target says', () => {
+    const build = plan();
+    const at = (mm: number, tolerance?: number) =>
+      targetTolerance({
+        ...build,
+        shop: { ...build.shop, settingStep: { mm } },
+        targets: [
+          { ...build.targets[0], ...(tolerance === undefined ? {} : { tolerance: { mm: tolerance } }) },
+        ],
+      });
+    expect([at(1), at(0.04), at(0.01), at(0), at(1, 0.4)]).toEqual([0.25, 0.01, 0.01, 0.01, 0.4]);
+    // Of two things wanted, each by its own.
+    const [first] = build.targets;
+    const two = {
+      ...build,
+      targets: [
+        { ...first, tolerance: { mm: 3 } },
+        { ...first, id: 'b', tolerance: { mm: 7 } },
+      ],
+    };
+    expect([targetTolerance(two), targetTolerance(two, two.targets[1])]).toEqual([3, 7]);
   });
 });

@@ -47,16 +47,21 @@ export function longerStrips(build: BuildDocument, slice: SliceStep, byMm: numbe
   return [{ do: 'lengthenStrips', step: rip.id, byMm: settable(build.shop, byMm) }];
 }
 
+/** A saw that the kit no longer has takes nothing and is never off: the run says that it is missing. */
+const NO_SAW = { kerf: { mm: 0 }, setting: { likely: { mm: 0 } } };
+const sawFor = ({ shop }: BuildDocument, { saw }: SliceStep) =>
+  shop.saws.find(({ id }) => id === saw) ?? NO_SAW;
+
 /** How far n slices may be off in all, nine times in ten, with as much again to spare, mm. */
 const sparing = (build: BuildDocument, slice: SliceStep, count: number): number =>
-  2 * count * (build.shop.saws.find(({ id }) => id === slice.saw)?.setting.likely.mm ?? 0);
+  2 * count * sawFor(build, slice).setting.likely.mm;
 
 /** The least share of what should stay in hand that may be offered instead. */
 const NEARLY_HELD = 0.9;
 
 /** The slices asked for with a little less left in hand than planned, where that is nearly as much. */
 export function lessInHand(build: BuildDocument, slice: SliceStep, blankMm: number): Fix[] {
-  const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
+  const kerf = sawFor(build, slice).kerf.mm;
   const hold = blankMm - lengthForSlices(slice.count, { ...slice, hold: { mm: 0 } }, kerf) - kerf;
   if (hold < NEARLY_HELD * heldBack(slice) || hold <= 0) return [];
   return [
@@ -75,7 +80,7 @@ export function blankLacks(
   count: number,
 ): number {
   const entered = timeline.steps.find(({ id }) => id === slice.id)?.entered ?? [];
-  const kerf = build.shop.saws.find(({ id }) => id === slice.saw)?.kerf.mm ?? 0;
+  const kerf = sawFor(build, slice).kerf.mm;
   const shortest = leastSize(entered, 'length');
   return lengthForSlices(count, slice, kerf) + sparing(build, slice, count) - shortest;
 }

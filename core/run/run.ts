@@ -272,7 +272,7 @@ function describe(
 ): TimelineStep {
   const sizes = done.pieces.map((piece) => extents(piece.blank));
   const pick = (best: (...values: number[]) => number): Vec3 =>
-    [0, 1, 2].map((a) => (sizes.length > 0 ? best(...sizes.map((s) => s[a])) : 0)) as unknown as Vec3;
+    [0, 1, 2].map((a) => (sizes.length === 0 ? 0 : best(...sizes.map((s) => s[a])))) as unknown as Vec3;
   const least = pick(Math.min);
   const greatest = pick(Math.max);
   const toleranceOn = (a: number) => {
@@ -345,7 +345,7 @@ function unsupported(build: BuildDocument): Finding[] {
     step: string,
     words: string,
     numbers: Finding['numbers'] = { computed: 0 },
-  ) => out.push({ code, step, severity: 'note', message: [words], numbers, fixes: [] });
+  ) => void out.push({ code, step, severity: 'note', message: [words], numbers, fixes: [] });
   for (const step of build.steps) {
     if (isHeld(step))
       say(

@@ -1,6 +1,6 @@
 import { type Hollow, hollowsAmong } from './hollow/form';
 import { movePoint, compose, inverse, isShift, turnDirection, type Rigid } from './rigid';
-import { add, type Axis, cross, dot, scale, subtract, type Vec3 } from './vec';
+import { add, type Axis, scale, type Vec3 } from './vec';
 
 /** Where a piece of wood comes from: its board, and with it species and figure. */
 export interface Origin {
@@ -253,9 +253,9 @@ export function solidVolume(cell: Cell): number {
     const ax = a[0] - x;
     const ay = a[1] - y;
     const az = a[2] - z;
-    for (let i = 1; i + 1 < loop.length; i++) {
-      const b = vertices[loop[i]];
-      const c = vertices[loop[i + 1]];
+    for (let i = 2; i < loop.length; i++) {
+      const b = vertices[loop[i - 1]];
+      const c = vertices[loop[i]];
       const bx = b[0] - x;
       const by = b[1] - y;
       const bz = b[2] - z;
@@ -266,18 +266,6 @@ export function solidVolume(cell: Cell): number {
     }
   }
   return sixfold / 6;
-}
-
-/** Area of a face in mm2. */
-export function faceArea(cell: Cell, face: Face): number {
-  const base = cell.vertices[face.loop[0]];
-  let sum: Vec3 = [0, 0, 0];
-  for (let i = 1; i + 1 < face.loop.length; i++) {
-    const a = subtract(cell.vertices[face.loop[i]], base);
-    const b = subtract(cell.vertices[face.loop[i + 1]], base);
-    sum = add(sum, cross(a, b));
-  }
-  return dot(sum, face.normal) / 2;
 }
 
 /** Mean of the vertices, inside the cell since it is convex. */

@@ -12,7 +12,6 @@ import {
   emptyLedger,
   book,
   extents,
-  faceArea,
   glueBlanks,
   grainAngle,
   IDENTITY,
@@ -33,6 +32,7 @@ import {
   type Rigid,
   type Vec3,
 } from '.';
+import { faceArea } from './areas.fixture';
 
 const origin = (species: string) => ({ board: species, species, seed: 1, shade: 1 });
 const inLog: Rigid = [0, 1, 0, -20, 0, 0, 1, 70, 1, 0, 0, 0];

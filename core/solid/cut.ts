@@ -143,8 +143,8 @@ function tryCut(cell: Cell, plane: Plane, shiftMm: number): CellHalves | undefin
 
 /** The vertex where an edge crosses the plane: both halves and both faces beside the edge share it. */
 function cutVertex(vertices: readonly Vec3[], a: number, b: number): number {
-  const low = a < b ? a : b;
-  const high = a < b ? b : a;
+  const low = Math.min(a, b);
+  const high = Math.max(a, b);
   const count = vertices.length;
   for (let i = 0; i < cuts; i++) if (cutLow[i] === low && cutHigh[i] === high) return count + i;
   const t = distances[low] / (distances[low] - distances[high]);

@@ -103,8 +103,8 @@ export const cellMoments = (cell: Cell): SolidMoments =>
     solidMoments(cell),
   );
 
-/** Where a blank’s wood balances, mm in its frame, each cell as heavy as `weightOf` says per mm3; alike if missing. Undefined for no wood. */
-export function balancePoint(blank: Blank, weightOf: (cell: Cell) => number = () => 1): Vec3 | undefined {
+/** Where a blank’s wood balances, mm in its frame, each cell as heavy as `weightOf` says per mm3. Undefined for no wood. */
+export function balancePoint(blank: Blank, weightOf: (cell: Cell) => number): Vec3 | undefined {
   const sum = blank.cells.reduce((all, cell) => {
     const own = cellMoments(cell);
     const w = weightOf(cell);

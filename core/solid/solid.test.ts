@@ -15,7 +15,6 @@ import {
   cutCell,
   determinant,
   extents,
-  faceArea,
   glueBlanks,
   grainAngle,
   grainSide,
@@ -36,6 +35,7 @@ import {
   TURNS,
   type Vec3,
 } from '.';
+import { faceArea } from './areas.fixture';
 import { faceOffset } from './cell';
 
 const origin = { board: 'b', species: 'maple_sugar', seed: 1, shade: 1 };

@@ -4,6 +4,7 @@ import { strainsOf } from '../wood';
 import { boxCell, type Cell } from './cell';
 import { cutCell } from './cut';
 import { moveCell } from './cell';
+import { movementMismatch } from './crossgrain';
 import { growthAlong, grainShares, strainAlong } from './strain';
 import { movePoint, type Rigid, rotation } from './rigid';
 import { unit, type Axis } from './vec';
@@ -45,6 +46,30 @@ describe('strain averaged over a section', () => {
   ])('white oak 820 wide over 4 %%, rings at %s degrees: %s', (degrees, mm) => {
     // Wood Handbook, equation 13-2, by hand: width x coefficient x change.
     expect(strainAlong(ringsAt(degrees), 1, oak(4)) * 820).toBeCloseTo(mm, 3);
+  });
+
+  it('in a direction at so many degrees to the rings’ radius the radial share is its squared cosine, either way round', () => {
+    // Rings at 30 degrees: the radius leans by that much from upright, towards the far edge.
+    const cell = ringsAt(30);
+    for (const degrees of [0, 20, 60, 90, 120, 150, -45]) {
+      const a = (degrees * Math.PI) / 180;
+      const { radial, tangential, along } = grainShares(cell, [0, Math.sin(a), Math.cos(a)]);
+      expect(radial, String(degrees)).toBeCloseTo(Math.cos(a + Math.PI / 6) ** 2, 4);
+      expect(tangential + radial).toBeCloseTo(1, 9);
+      expect(along).toBeCloseTo(0, 9);
+    }
+  });
+
+  it('across a joint the greater of two differences counts: oak on a sheet moves by its tangential way', () => {
+    const [oakWood, sheet] = [
+      { radial: 0.0018, tangential: 0.00365, along: 0.00002 },
+      { radial: 0.003, tangential: 0.00015, along: 0.00015 },
+    ];
+    // Along the grain 0.00013 apart, across it 0.0035 (coefficients from memory, as elsewhere).
+    expect(movementMismatch(ringsAt(0), ringsAt(0), [0, 0, 1], { ma: oakWood, mb: sheet })).toBeCloseTo(
+      0.0035,
+      6,
+    );
   });
 
   it('six boards 120 wide, each with its own pith, move 7.82 over 4 %; all flat-sawn 10.512', () => {

@@ -132,14 +132,17 @@ export function grainShares(cell: Cell, direction: Vec3): GrainShares {
   return { radial, tangential: across - radial, along: 1 - across };
 }
 
+const AXES: readonly Axis[] = [0, 1, 2];
+
 /** The way of a line along an axis through a cell: where it enters and leaves; undefined where it passes it by. */
 function wayThrough({ vertices, faces }: Cell, axis: Axis, at: Vec3): readonly [number, number] | undefined {
   let [from, to] = [-Infinity, Infinity];
+  const across = AXES.filter((k) => k !== axis);
   for (const { loop, normal } of faces) {
     const p = vertices[loop[0]];
     const slope = normal[axis];
     // How far the line’s own point lies outside this face, at 0 on the axis.
-    const out = sumOf([0, 1, 2], (k) => normal[k] * ((k === axis ? 0 : at[k]) - p[k]));
+    const out = sumOf(across, (k) => normal[k] * (at[k] - p[k])) - slope * p[axis];
     if (Math.abs(slope) < 1e-12) {
       if (out > 1e-9) return undefined;
     } else if (slope > 0) to = Math.min(to, -out / slope);
@@ -168,7 +171,7 @@ function linesThrough(cells: readonly Cell[], axis: Axis): Lines {
   linesOf.set(cells, own);
   const before = own.get(axis);
   if (before) return before;
-  const [b, c] = [0, 1, 2].filter((k) => k !== axis);
+  const [b, c] = AXES.filter((k) => k !== axis);
   const middles = new Map(
     cells.map((cell) => {
       const centre = cellCentre(cell);

@@ -100,6 +100,7 @@ describe('a machine that first only touches', () => {
 describe('minutes of hands', () => {
   it('go by the pace of whoever does it; work that is counted as a whole goes by how often it is done', () => {
     let whole = 0;
+    const passing: number[] = [];
     for (const job of demo.jobs) {
       const timeline = run(job);
       for (const step of job.steps) {
@@ -113,6 +114,14 @@ describe('minutes of hands', () => {
         const machine = machineOfStep(step, job);
         if (machine && machineFacts(machine).away) continue;
         expect(minutes(2, 1), step.id).toBeCloseTo(2 * minutes(1, 1), 9);
+        const counted = entry && byPieces?.(step, entry.pieces);
+        if (counted !== undefined) expect(minutes(1, 1), step.id).toBeCloseTo(counted, 9);
+        if (!fixed && counted === undefined) {
+          const { setUp, each, pass, more } = roomOf(step).labour;
+          const perPiece = (minutes(1, 1) - setUp) / 3 - each - (more?.(step) ?? 0);
+          if (pass) passing.push(perPiece);
+          else expect(perPiece, step.id).toBeCloseTo(0, 9);
+        }
         if (!fixed && !byPieces) continue;
         whole += 1;
         expect(minutes(1, 3), step.id).toBeCloseTo(3 * minutes(1, 1), 9);
@@ -120,6 +129,18 @@ describe('minutes of hands', () => {
       }
     }
     expect(whole).toBeGreaterThan(2);
+    // Over a machine, a minute and more for each pass, and there is more than one of them.
+    for (const each of passing) expect(each).toBeGreaterThanOrEqual(0);
+    expect(Math.max(...passing)).toBeGreaterThan(2);
+  });
+  it('without what was played, no pass is known: set up, and each piece handled', () => {
+    const [job] = demo.jobs;
+    const mill = job.steps.find(({ kind }) => kind === 'mill');
+    if (!mill) throw new Error('nothing is milled');
+    const { setUp, each } = roomOf(mill).labour;
+    const shop = { ...job.shop, paces: [] };
+    const build = { ...job, shop } as BuildDocument;
+    expect(handMinutes(mill, undefined, { build, pieces: 4, times: 1 })).toBeCloseTo(setUp + 4 * each, 9);
   });
 });
 

@@ -250,14 +250,14 @@ export function handMinutes(
   entry: TimelineStep | undefined,
   { build, pieces, times }: { build: BuildDocument; pieces: number; times: number },
 ): number {
-  const { setUp, each, pass = 0, fixed, more, minutes: byPieces } = roomOf(step).labour;
+  const { setUp, each, pass, fixed, more, minutes: byPieces } = roomOf(step).labour;
   const own = entry && byPieces?.(step, entry.pieces);
   const pace = paceOf(build.shop, step.kind);
   if (own !== undefined) return pace * times * own;
   if (fixed) return pace * times * fixed(step);
   const machine = machineOfStep(step, build);
   if (machine && machineFacts(machine).away) return AWAY_MIN;
-  const passes = (entry && pass > 0 ? passCount(step, entry, build) : 0) ?? 0;
-  const minutes = (entry && passMinutes(step, entry, build)) ?? pass;
-  return setUp + each > 0 ? pace * (setUp + (each + (more?.(step) ?? 0) + minutes * passes) * pieces) : 0;
+  const passing =
+    entry && pass ? (passCount(step, entry, build) ?? 0) * (passMinutes(step, entry, build) ?? pass) : 0;
+  return pace * (setUp + (each + (more?.(step) ?? 0) + passing) * pieces);
 }

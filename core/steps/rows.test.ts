@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import type { Step } from '../document';
 import { mustFit, PATTERNS, patternOf, startingBrief } from '../plan';
 import { shopWith } from '../plan/briefs.fixture';
 import { run } from '../run';
-import { asGlueUp, asSlicing, sliceBefore, sliceIds, sparesOf } from '.';
+import { asGlueUp, asSlicing, milledAfter, rips, type SliceStep, sliceBefore, sliceIds, sparesOf } from '.';
+import { build as built, GLUE, three } from './steps.fixture';
 
 const shop = shopWith();
 
@@ -30,4 +32,45 @@ describe.each(PATTERNS.map(({ id }) => id).filter((id) => id !== 'ownRule'))('sl
       ).toBe(sliceIds(build, slice).length);
     }
   });
+});
+
+describe('slices without a glue-up before them', () => {
+  it('are counted strip by strip as they were ripped, or of the one board that is there', () => {
+    const slice = {
+      id: 'slice',
+      kind: 'slice',
+      inputs: ['strips'],
+      output: 'slices',
+      saw: 'table-full',
+      head: { mm: 5 },
+      count: 3,
+      thickness: { mm: 40 },
+    } as SliceStep;
+    const ripped = built(three, [slice]);
+    const played = run(ripped)
+      .steps.at(-1)
+      ?.pieces.map(({ id }) => id);
+    expect(sliceIds(ripped, slice)).toHaveLength(3 * three.length);
+    expect(sliceIds(ripped, slice)).toEqual(played);
+    // Nothing is known of what comes in: one blank.
+    const nowhere = { ...slice, inputs: ['nowhere'] };
+    expect(sliceIds({ ...ripped, steps: [nowhere] }, nowhere)).toHaveLength(3);
+  });
+});
+
+it('strips that are not milled before they are glued lose nothing of their faces', () => {
+  const rough = built(three, [GLUE]);
+  const [rip] = rips(rough);
+  expect(milledAfter(rough, rip)).toBe(0);
+  const mill: Step = {
+    id: 'm',
+    kind: 'mill',
+    inputs: ['strips'],
+    output: 'milled',
+    machine: 'planer',
+    face: { mm: 1.5 },
+    edge: { mm: 1 },
+  } as Step;
+  const milled = built(three, [mill, { ...GLUE, inputs: ['milled'] } as Step]);
+  expect(milledAfter(milled, rips(milled)[0])).toBe(1.5);
 });

@@ -2,7 +2,7 @@ import { inTurn, rising } from '../units';
 import { TOUCH_MM } from '../document';
 import { type Lane, laneLies, packBoard, type PackedSection } from './pack';
 import type { StripPlace } from './problem';
-import { byLength, recreate } from './recreate';
+import { byLength, recreate, STRAIGHT } from './recreate';
 import { units } from './ruin';
 import { laneFor, type Search, type State, withBoard } from './search';
 
@@ -91,7 +91,7 @@ export function fromAnswer(search: Search, settled: State, answer: Answer): Stat
     if (best) state = best;
     else rest.push(...list.map(({ strip }) => strip));
   }
-  return recreate(search, state, byLength(search, [...units(search, new Set(rest))]), () => 1);
+  return recreate(search, state, byLength(search, [...units(search, new Set(rest))]), STRAIGHT);
 }
 
 /** Whether sections may lie exactly where they lay: on clean wood, inside the board's margins, a kerf apart. */

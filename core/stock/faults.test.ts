@@ -163,6 +163,9 @@ describe('clear areas', () => {
   });
   it('and the clear share count overlapping faults once, on the better side', () => {
     expect(coveredArea([fault(0, 0, 10, 10), fault(5, 5, 10, 10)])).toBe(175);
+    // One within another, and one beside it with a gap between.
+    expect(coveredArea([fault(0, 0, 10, 10), fault(2, 2, 3, 3), fault(20, 0, 5, 4)])).toBe(120);
+    expect(coveredArea([])).toBe(0);
     expect(clearShare(board('b', 100, 100, 25, { faults: [fault(0, 0, 50, 100)] }))).toBe(1);
     expect(clearShare(board('b', 100, 100, 25, { faults: [fault(0, 0, 50, 100, { face: 'both' })] }))).toBe(
       0.5,

@@ -1,4 +1,4 @@
-import { falling, inTurn, rising, upwards } from '../units';
+import { falling, inTurn, rising, sumOf, upwards } from '../units';
 import { type BoardStock, type FaceGrades, type Fault, mustAvoid, TOUCH_MM } from '../document';
 
 /** A rectangle on a board, mm. */
@@ -8,6 +8,9 @@ export interface Area {
   length: number;
   width: number;
 }
+
+/** Of a rectangle, mm2. */
+export const areaOf = ({ length, width }: Pick<Area, 'length' | 'width'>): number => length * width;
 
 /** What is wrong with a fault's place on its board, in words; undefined if nothing is. */
 export function faultProblem(fault: Fault, board: Pick<BoardStock, 'length' | 'width'>): string | undefined {
@@ -68,7 +71,7 @@ export function clearAreas(
     .filter((area, i) => !found.some((other, j) => holds(other, area) && (!holds(area, other) || j < i)))
     .toSorted(
       inTurn(
-        falling(({ length, width }) => length * width),
+        falling((area: Area) => areaOf(area)),
         rising(({ x }) => x),
         rising(({ y }) => y),
       ),
@@ -88,17 +91,14 @@ export function clearShare(board: BoardStock): number {
 /** Area that rectangles cover together, counted once where they overlap. */
 export function coveredArea(areas: readonly Area[]): number {
   const xs = [...new Set(areas.flatMap((a) => [a.x, a.x + a.length]))].toSorted(upwards);
-  let sum = 0;
-  for (let i = 0; i + 1 < xs.length; i++) {
-    const inside = areas
-      .filter((a) => a.x < xs[i + 1] && a.x + a.length > xs[i])
-      .toSorted(rising((a) => a.y));
+  return sumOf(xs, (to, i) => {
+    const from = xs[i - 1] ?? to;
+    const inside = areas.filter((a) => a.x < to && a.x + a.length > from).toSorted(rising((a) => a.y));
     let [top, covered] = [-Infinity, 0];
     for (const { y, width } of inside) {
       covered += Math.max(0, y + width - Math.max(y, top));
       top = Math.max(top, y + width);
     }
-    sum += covered * (xs[i + 1] - xs[i]);
-  }
-  return sum;
+    return covered * (to - from);
+  });
 }

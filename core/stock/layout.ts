@@ -1,7 +1,7 @@
 import { sumOf } from '../units';
 import { type BoardStock, parcel, sectionsOf, Refusal } from '../document';
 import type { Answer, PlacedStrip } from './answer';
-import type { Area } from './faults';
+import { type Area, areaOf } from './faults';
 import { boardCost } from './measure';
 import type { CuttingRules, Problem, WantedStrip } from './problem';
 import { isReusable } from './score';
@@ -119,8 +119,6 @@ export function layAnswer(
   });
 }
 
-const area = ({ length, width }: Area) => length * width;
-
 /** Sums of some boards cut up. The cost counts what is used up: a board's price less the share that can be kept. */
 export function totalsOf(layouts: readonly BoardLayout[]): Totals {
   const cost: Record<string, number> = {};
@@ -129,11 +127,11 @@ export function totalsOf(layouts: readonly BoardLayout[]): Totals {
   for (const { board, sections, offcuts } of layouts) {
     const thickness = board.thickness.mm;
     const whole = board.length.mm * board.width.mm * thickness;
-    const kept = sumOf(offcuts.filter((offcut) => offcut.reusable).map(area)) * thickness;
+    const kept = sumOf(offcuts.filter((offcut) => offcut.reusable).map(areaOf)) * thickness;
     used += whole;
     reusable += kept;
     strips += sumOf(
-      sections.flatMap(({ lanes }) => lanes.flat().map((laid) => area(laid) * laid.strip.thickness)),
+      sections.flatMap(({ lanes }) => lanes.flat().map((laid) => areaOf(laid) * laid.strip.thickness)),
     );
     const price = boardCost(board);
     if (price) cost[price.currency] = (cost[price.currency] ?? 0) + price.minor * (1 - kept / whole);

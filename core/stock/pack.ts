@@ -48,7 +48,7 @@ const free = (
 
 /** The far edge a lane may reach: a strip as wide as the board needs no rip and so leaves no remnant. */
 const farLimit = (board: SolverBoard, lane: Lane, rules: CuttingRules): number =>
-  rules.remnant > 0 && lane.width < board.width - TOUCH_MM
+  rules.remnant !== 0 && lane.width < board.width - TOUCH_MM
     ? Math.min(board.yMax, board.width - rules.remnant - rules.ripKerf)
     : board.yMax;
 

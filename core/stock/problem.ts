@@ -8,7 +8,7 @@ import {
   type GrainCut,
   isThrough,
   mustAvoid,
-  TOUCH_MM,
+  hasRoom,
 } from '../document';
 import type { ShopSnapshot } from '../kit';
 import { boardCost, boardVolume } from './measure';
@@ -118,7 +118,7 @@ export function leavesFrom(
   const warp = warpLoss(board, strip);
   const lost = warp.cup + warp.bow + warp.wind;
   const flat = t - lost - 2 * faceCleaning(board, shop);
-  if (strip.thickness > t + TOUCH_MM || strip.milledThickness > flat + TOUCH_MM) return 0;
+  if (!hasRoom(strip.thickness, t) || !hasRoom(strip.milledThickness, flat)) return 0;
   if (!rules.resaw || (rules.resawReach > 0 && strip.width > rules.resawReach)) return 1;
   // Warp must come out of the block before it is resawn, so that only the flat part gives leaves.
   return Math.max(1, Math.floor((t - lost + rules.resawKerf) / (strip.thickness + rules.resawKerf) + 1e-6));

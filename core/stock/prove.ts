@@ -1,5 +1,5 @@
 import { falling } from '../units';
-import { TOUCH_MM } from '../document';
+import { hasRoom } from '../document';
 import { type Lane, packBoard, type PackedSection } from './pack';
 import { prepare, type Problem } from './problem';
 import { readBoard, scoringOf } from './score';
@@ -70,7 +70,7 @@ export function provenBest(problem: Problem, score: number): boolean | undefined
       for (const section of sections) {
         const width =
           section.lanes.reduce((sum, l) => sum + l.width + rules.ripKerf, 0) + strips[strip].width;
-        if (width > board.yMax - board.yMin + TOUCH_MM) continue;
+        if (!hasRoom(width, board.yMax - board.yMin)) continue;
         section.lanes.push(lane(strip));
         go(at + 1, missing);
         section.lanes.pop();
@@ -78,7 +78,7 @@ export function provenBest(problem: Problem, score: number): boolean | undefined
       const used = sections.reduce((sum, s) => sum + s.length + rules.crosscutKerf, 0);
       // Of boards exactly alike, the first empty one stands for all.
       const twin = alike[b] < b && sections.length === 0 && layouts[alike[b]].length === 0;
-      if (twin || used + strips[strip].length > board.xMax - board.xMin + TOUCH_MM) continue;
+      if (twin || !hasRoom(used + strips[strip].length, board.xMax - board.xMin)) continue;
       sections.push({ x: 0, length: strips[strip].length, lanes: [lane(strip)], fixed: false });
       go(at + 1, missing);
       sections.pop();

@@ -53,7 +53,11 @@ describe('what is short is bought', () => {
   });
   it('hardwood rough, by quarters; or as the job says', () => {
     const oak = job({ woods: ['oak_white'] });
-    expect(bought(oak).list[0]).toMatchObject({ kind: 'rough', name: expect.stringMatching(/^\d+\/4$/) });
+    const [buy] = bought(oak).list;
+    expect(buy).toMatchObject({ kind: 'rough', name: expect.stringMatching(/^\d+\/4$/) });
+    // NHLA, from memory: feet of length times inches of width by 12, to the nearest foot, times the quarters.
+    const measure = Math.round(((buy.width / INCH) * (buy.length / INCH / 12)) / 12);
+    expect(buy.boardFeet).toBeCloseTo((buy.count * measure * Number.parseInt(buy.name ?? '', 10)) / 4, 6);
     const fir = job();
     const rough = { ...fir, breakdown: { ...settingsOf(fir), buyAs: 'rough' as const } };
     expect(bought(rough).list[0].kind).toBe('rough');

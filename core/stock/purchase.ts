@@ -1,6 +1,7 @@
 import type { BoardStock, Price, SoldAs } from '../document';
 import { soldIn, type SoldSection, type StockKind, stockKind, type StockKindFacts } from '../kit';
 import { type Display, INCH, inTurn, rising, sumOf } from '../units';
+import { areaOf } from './faults';
 import { billedBoardFeet, billedSize, boardCost, hardwoodTally, softwoodTally } from './measure';
 import { nextNumber } from './rack';
 import { leavesFrom, type Problem, usable, type WantedStrip } from './problem';
@@ -109,8 +110,7 @@ function boardsNeeded(
   const { xMin, xMax, yMin, yMax } = usable(board, problem);
   const { remnant } = problem.rules;
   const fits = strips.every((s) => s.length <= xMax - xMin && s.width <= yMax - yMin - remnant);
-  const area = sumOf(strips, ({ length, width }) => length * width);
-  const least = Math.ceil(area / (size.length * size.width));
+  const least = Math.ceil(sumOf(strips, areaOf) / areaOf(size));
   if (!fits || least > 40) return undefined;
   for (let count = least; count <= Math.min(strips.length, least + 4); count++) {
     const boards = Array.from({ length: count }, (_, nth) => virtual(species, { ...size, nth }));
@@ -137,7 +137,6 @@ function bestSize(
   // The thinnest that will do; what is thicker goes off as shavings.
   const thick = sections[display.system].filter(gives);
   const thickness = Math.min(...thick.map(({ thicknessMm }) => thicknessMm));
-  const area = sumOf(strips, ({ length, width }) => length * width);
   const offers = lengths.flatMap((length) =>
     thick
       .filter(({ thicknessMm }) => thicknessMm === thickness)
@@ -145,12 +144,12 @@ function bestSize(
         const count = boardsNeeded(problem, free, { length, width, thickness, sold });
         return count === undefined
           ? []
-          : [{ length, width, count, waste: count * length * width - area, ...(name ? { name } : {}) }];
+          : [{ length, width, count, wood: count * areaOf({ length, width }), ...(name ? { name } : {}) }];
       }),
   );
   const [best] = offers.toSorted(
     inTurn(
-      rising(({ waste }) => waste),
+      rising(({ wood }) => wood),
       rising(({ count }) => count),
       rising(({ length }) => length),
     ),

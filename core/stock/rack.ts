@@ -1,4 +1,4 @@
-import { inTurn, rising, sumOf } from '../units';
+import { inTurn, rising, sumOf, upwards } from '../units';
 import type { BoardStock, SoldAs } from '../document';
 import { speciesName } from '../wood';
 import { clearShare } from './faults';
@@ -73,7 +73,7 @@ const words = (board: Held): string =>
 /** Compares boards by one reading; boards without it come last either way. */
 function comparing(order: RackOrder, downwards: boolean): (a: Held, b: Held) => number {
   const reading: Record<RackOrder, (board: Held) => number | string | undefined> = {
-    entered: () => 0,
+    entered: () => undefined,
     label: (board) => board.label,
     species: (board) => speciesName(board.species),
     length: (board) => board.length.mm,
@@ -93,7 +93,7 @@ function comparing(order: RackOrder, downwards: boolean): (a: Held, b: Held) => 
     const [x, y] = [read(a), read(b)];
     if (x === undefined || y === undefined) return Number(x === undefined) - Number(y === undefined);
     const way =
-      typeof x === 'number' && typeof y === 'number' ? x - y : collator.compare(String(x), String(y));
+      typeof x === 'number' && typeof y === 'number' ? upwards(x, y) : collator.compare(String(x), String(y));
     return downwards ? -way : way;
   };
 }

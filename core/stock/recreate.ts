@@ -1,8 +1,11 @@
 import { falling, inTurn, rising, sumOf } from '../units';
-import { TOUCH_MM } from '../document';
+import { hasRoom } from '../document';
 import { packBoard, type PackedBoard, type PackedSection } from './pack';
 import { readBoard } from './score';
 import { laneFor, type Search, type State, stateOf, withBoard } from './search';
+
+/** What tells units apart where nothing else does: which strip was wanted first. */
+const earliest = rising(([first]: readonly number[]) => first);
 
 /** Strips that go in first: the longest, then the widest. */
 export const byLength = (search: Search, units: readonly number[][]): number[][] =>
@@ -10,34 +13,34 @@ export const byLength = (search: Search, units: readonly number[][]): number[][]
     inTurn(
       falling((unit) => unitLength(search, unit)),
       falling((unit) => unitWidth(search, unit)),
-      rising(([first]) => first),
+      earliest,
     ),
   );
-const unitLength = (search: Search, unit: number[]) =>
+/** A random number that never comes up: nothing is skipped, nothing passed over. */
+export const STRAIGHT = (): number => Infinity;
+const unitLength = (search: Search, unit: readonly number[]) =>
   Math.max(...unit.map((i) => search.problem.strips[i].length));
-const unitWidth = (search: Search, unit: number[]) => sumOf(unit.map((i) => search.problem.strips[i].width));
+const unitWidth = (search: Search, unit: readonly number[]) =>
+  sumOf(unit.map((i) => search.problem.strips[i].width));
 
 /** Units in one of several orders, so that no one of them decides every plan. */
 export function orderUnits(search: Search, units: number[][], random: () => number): number[][] {
   const way = random();
-  const noise = () => 0.8 + 0.4 * random();
-  const key =
+  const long = (unit: number[]) => unitLength(search, unit);
+  const wide = (unit: number[]) => unitWidth(search, unit);
+  const byChance = (of: (unit: number[]) => number) => {
+    const drawn = new Map(units.map((unit) => [unit, of(unit)]));
+    return falling((unit: number[]) => drawn.get(unit) as number);
+  };
+  const order =
     way < 0.35
-      ? (u: number[]) => unitLength(search, u) * 1e4 + unitWidth(search, u)
+      ? inTurn(falling(long), falling(wide))
       : way < 0.6
-        ? (u: number[]) => unitLength(search, u) * unitWidth(search, u) * noise()
+        ? byChance((unit) => long(unit) * wide(unit) * (0.8 + 0.4 * random()))
         : way < 0.75
-          ? (u: number[]) => unitWidth(search, u) * 1e4 + unitLength(search, u)
-          : () => random();
-  const keyed = units.map((unit) => ({ unit, key: key(unit) }));
-  return keyed
-    .toSorted(
-      inTurn(
-        falling(({ key: each }) => each),
-        rising(({ unit: [first] }) => first),
-      ),
-    )
-    .map(({ unit }) => unit);
+          ? inTurn(falling(wide), falling(long))
+          : byChance(random);
+  return units.toSorted(inTurn(order, earliest));
 }
 
 /**
@@ -117,11 +120,8 @@ function insert(
   for (let b = 0; b < search.boards.length; b++) {
     if (leaves[b] === 0 || closed.has(b) || (only !== undefined && b !== only)) continue;
     const board = search.boards[b];
-    if (
-      wanted.length > board.xMax - board.xMin + TOUCH_MM ||
-      wanted.width > board.yMax - board.yMin + TOUCH_MM
-    )
-      continue;
+    const [long, wide] = [board.xMax - board.xMin, board.yMax - board.yMin];
+    if (!hasRoom(wanted.length, long) || !hasRoom(wanted.width, wide)) continue;
     const before = state.parts[b];
     const offer = (sections: PackedSection[]) => {
       if (random() < SKIPPED) return;
@@ -141,14 +141,11 @@ function insert(
     const used = sumOf(sections.map(({ length }) => length + rules.crosscutKerf));
     sections.forEach((section, s) => {
       const width = sumOf(section.lanes.map((lane) => lane.width + rules.ripKerf));
-      if (width + wanted.width > board.yMax - board.yMin + TOUCH_MM) return;
+      if (!hasRoom(width + wanted.width, wide)) return;
       const longer = Math.max(section.length, wanted.length);
-      if (longer > section.length + TOUCH_MM) {
-        if (
-          section.fixed ||
-          used - section.length + longer - rules.crosscutKerf > board.xMax - board.xMin + TOUCH_MM
-        )
-          return;
+      if (!hasRoom(longer, section.length)) {
+        const inAll = used - section.length + longer - rules.crosscutKerf;
+        if (section.fixed || !hasRoom(inAll, long)) return;
       }
       const lane = laneFor(search, strip, b);
       offer(sections.with(s, { ...section, length: longer, lanes: [...section.lanes, lane] }));
@@ -160,7 +157,7 @@ function insert(
           sections.with(s, { ...section, length: longer, lanes: [...section.lanes, { ...lane, skip: 1 }] }),
         );
     });
-    if (used + wanted.length > board.xMax - board.xMin + TOUCH_MM) continue;
+    if (!hasRoom(used + wanted.length, long)) continue;
     const fresh: PackedSection = {
       x: 0,
       length: wanted.length,

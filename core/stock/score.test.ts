@@ -125,6 +125,42 @@ describe('the score the search works by', () => {
     expect(scoringOf('colour', boards, p.rules).together([reading, { ...reading, strips: 0 }])).toBe(0);
     expect(labOfColour('brown')).toBeUndefined();
   });
+  it('is what how-it-works says of each goal: wood less what is kept, money, offcuts at a twentieth, wide boards dearer', () => {
+    const price = { minor: 4000, currency: 'EUR', per: 'board' as const };
+    const p = problem(
+      [],
+      [
+        board('a', 1000, 100, 20, { price }),
+        board('b', 3000, 200, 20, { sold: 'offcut', price: { ...price, minor: 1000 } }),
+      ],
+      { offcutWorth: 0.5 },
+    );
+    const { boards } = prepare(p);
+    const volumes = [1000 * 100 * 20, 3000 * 200 * 20];
+    const all = volumes[0] + volumes[1];
+    const one = 1e-4 * (all / 2);
+    const reading = { used: true, strips: 1e6, reusable: 4e5 };
+    const wood = volumes.map((own) => own - 0.5 * 4e5);
+    const said: Record<Goal, readonly [number, number]> = {
+      leastWaste: [wood[0] + one, wood[1] + one],
+      fewestBoards: [all + wood[0], all + wood[1]],
+      // What a board's share costs, in wood that costs the mean of all.
+      cheapest: [4000, 1000].map(
+        (minor, i) => ((wood[i] / volumes[i]) * minor * all) / 5000 + 1e-4 * wood[i] + one,
+      ) as unknown as [number, number],
+      offcutsFirst: [wood[0] + one, 0.05 * wood[1] + one],
+      keepWide: [wood[0] * (1 + 4 * 0.25) + one, wood[1] * 5 + one],
+      colour: [0.01 * wood[0] + one, 0.01 * wood[1] + one],
+    };
+    for (const goal of GOALS)
+      for (const i of [0, 1])
+        expect(scoringOf(goal, boards, p.rules).board(boards[i], reading) / said[goal][i], goal).toBeCloseTo(
+          1,
+          9,
+        );
+    for (const goal of GOALS.filter((each) => each !== 'colour'))
+      expect(scoringOf(goal, boards, p.rules).together([reading, reading]), goal).toBe(0);
+  });
   it('counts a board more, whatever the goal, where all of its wood is kept', () => {
     const p = problem([], [board('a', 1000, 100, 20), board('b', 3000, 100, 20)], { offcutWorth: 1 });
     const { boards } = prepare(p);

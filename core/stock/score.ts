@@ -92,13 +92,11 @@ export function scoringOf(goal: Goal, boards: readonly SolverBoard[], rules: Cut
   const wood = (board: SolverBoard, { used, reusable }: BoardReading) =>
     used ? board.volume - rules.offcutWorth * reusable : 0;
   const count = ({ used }: BoardReading, weight: number) => (used ? weight : 0);
-  const share = (board: SolverBoard, reading: BoardReading) =>
-    board.volume > 0 ? wood(board, reading) / board.volume : 0;
   const of: Record<Goal, Scoring['board']> = {
     leastWaste: (board, reading) => wood(board, reading) + count(reading, SMALL * mean),
     fewestBoards: (board, reading) => count(reading, all) + wood(board, reading),
     cheapest: (board, reading) =>
-      (share(board, reading) * board.cost) / rate +
+      (wood(board, reading) * board.cost) / (board.volume * rate) +
       SMALL * wood(board, reading) +
       count(reading, SMALL * mean),
     offcutsFirst: (board, reading) =>
@@ -128,7 +126,7 @@ function colourSpread(boards: readonly SolverBoard[]): Scoring['together'] {
   return (readings) => {
     let sum = 0;
     for (const group of groups) {
-      const used = group.filter(({ index }) => readings[index].strips > 0);
+      const used = group.filter(({ index }) => readings[index].used);
       if (used.length < 2) continue;
       const volume = sumOf(used, ({ index }) => readings[index].strips);
       const mean = [0, 1, 2].map(

@@ -1,6 +1,6 @@
 import type { BreakdownSettings } from '../document';
 import type { ShopSnapshot } from '../kit';
-import { type Display, INCH, lengthText } from '../units';
+import { type Display, falling, INCH, inTurn, lengthText, rising } from '../units';
 import { rulesOf } from './demand';
 import type { BoardLayout, LaidStrip } from './layout';
 
@@ -32,6 +32,8 @@ const THIN_RIP_MM = 0.75 * INCH;
 const SHORT_RIP_MM = 12 * INCH;
 const TALL_RESAW_MM = 6 * INCH;
 
+/** A cut without a distance comes after those that have one. */
+const BY_EYE = 0;
 const ORDER: readonly CutKind[] = ['clean end', 'crosscut', 'clean edge', 'rip', 'resaw', 'to length'];
 
 interface Cut {
@@ -188,9 +190,10 @@ export function setUpList(
     };
   });
   return list.toSorted(
-    (a, b) =>
-      ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) ||
-      (b.distance ?? 0) - (a.distance ?? 0) ||
-      b.bladeHeight - a.bladeHeight,
+    inTurn(
+      rising(({ kind }) => ORDER.indexOf(kind)),
+      falling(({ distance = BY_EYE }) => distance),
+      falling(({ bladeHeight }) => bladeHeight),
+    ),
   );
 }

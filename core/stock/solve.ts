@@ -4,7 +4,7 @@ import { chance } from '../wood';
 import { fromAnswer, toAnswer, type Answer } from './answer';
 import type { Problem } from './problem';
 import { provenBest } from './prove';
-import { byLength, orderUnits, recreate } from './recreate';
+import { byLength, orderUnits, recreate, STRAIGHT } from './recreate';
 import { ruin } from './ruin';
 import { begin, withLocked, type Search } from './search';
 
@@ -46,7 +46,7 @@ export function* solve(
   const search = begin(problem);
   const settled = withLocked(search);
   const all = search.units.filter((unit) => unit.some((strip) => !problem.strips[strip].locked));
-  let current = recreate(search, settled, byLength(search, all), () => 1);
+  let current = recreate(search, settled, byLength(search, all), STRAIGHT);
   let best = current;
   if (start) {
     const again = fromAnswer(search, settled, start);
@@ -95,7 +95,7 @@ export function solveNow(problem: Problem, effort: number = EFFORT.normal, start
  * and those that no board gives. Only for the goal that is measured in wood; zero where no bound is known.
  */
 function lowerBound({ problem, kinds, kindOf, boards, scoring }: Search): number {
-  if (problem.goal !== 'leastWaste' || kinds.some(({ leaves }) => leaves.some((n) => n > 1))) return 0;
+  if (problem.goal !== 'leastWaste' || kinds.some(({ leaves }) => leaves.some((n) => n >= 2))) return 0;
   const least = problem.strips.map((strip, i) => {
     const able = boards.filter(({ index }) => kinds[kindOf[i]].leaves[index] > 0);
     return able.length > 0

@@ -313,13 +313,13 @@ describe('what is short', () => {
     expect(finding.message.filter((part) => typeof part === 'string').join('')).toContain(words);
   });
   it('of a board too thin says what is left once its bow and cup are out and its faces clean', () => {
-    const warped = { thickness: typed('3/4'), warp: { bow: { mm: 2 }, cup: { mm: 3 } } };
+    const warped = { thickness: typed('3/4'), warp: { bow: { mm: 2 }, cup: { mm: 3 }, wind: { mm: 4 } } };
     const { problem: p } = problemFor([job()], [ash('t', 60, 7, warped)]);
     const [finding] = shortages(p, solveNow(p, 500));
-    // Bow and cup go with the square of the share of the board that a strip takes.
+    // Bow and cup go with the square of the share of the board that a strip takes, half the wind with its area.
     const left = p.strips.map(({ width, length }) => {
       const [l, w] = [length / (60 * INCH), width / (7 * INCH)];
-      return 0.75 * INCH - 3 * w * w - 2 * l * l - 2 * faceCleaning(p.boards[0], p.shop);
+      return 0.75 * INCH - 3 * w * w - 2 * l * l - 2 * l * w - 2 * faceCleaning(p.boards[0], p.shop);
     });
     const said = finding.message.flatMap((part) =>
       typeof part === 'object' && 'mm' in part ? [part.mm] : [],
@@ -377,6 +377,12 @@ describe('the set-up list', () => {
     expect(new Set(keys).size).toBe(keys.length);
     const rips = list.filter(({ kind }) => kind === 'rip').map(({ distance }) => distance ?? 0);
     expect(rips).toEqual(rips.toSorted((x, y) => y - x));
+    // What is cut by eye has no distance: it comes after what has one, the higher blade first.
+    for (const kind of new Set(list.map((each) => each.kind))) {
+      const alike = list.filter((each) => each.kind === kind);
+      const key = (each: (typeof list)[number]) => (each.distance ?? 0) * 1e4 + each.bladeHeight;
+      expect(alike.map(key)).toEqual(alike.map(key).toSorted((x, y) => y - x));
+    }
     expect(rips.length).toBe(new Set(strips.map(({ width }) => width)).size);
     expect(list.findIndex(({ kind }) => kind === 'rip')).toBeGreaterThan(
       list.findLastIndex(({ kind }) => kind === 'crosscut'),

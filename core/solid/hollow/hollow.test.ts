@@ -3,12 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { circle, ellipse, mirroredY, offset, rectangle, reversed, slot } from '../../curve';
 import {
   across,
+  balancePoint,
   type Blank,
   blankVolume,
   blankVolumes,
   boxBlank,
   cellVolume,
   compensatedSum,
+  compose,
   contacts,
   type Form,
   formVolume,
@@ -24,7 +26,9 @@ import {
   splitBlank,
   takeOut,
   toOrigin,
+  translation,
   turnBlank,
+  type Vec3,
 } from '..';
 
 const origin = (species: string) => ({ board: species, species, seed: 1, shade: 1 });
@@ -275,5 +279,42 @@ describe('nothing is lost', () => {
     for (let i = 0; i < 200; i++)
       blank = cut(blank, hole(25 + (i % 20) * 50, 30 + Math.floor(i / 20) * 60, 10, 30)).blank;
     expect(wood - blankVolume(blank)).toBeCloseTo(200 * Math.PI * 100 * 30, 2);
+  });
+});
+
+describe('a hollow that leans', () => {
+  /** A square of 10 by 10 along an axis that leans 30 degrees from the width, its middle at the joint of the panel. */
+  const leaning = (at: Vec3, half: number, species = panel(2)) => {
+    const toForm = compose(rotation(0, Math.PI / 3), translation([-at[0], -at[1], -at[2]]));
+    const form: Form = {
+      kind: 'prism',
+      region: [rectangle({ x: -5, y: -5 }, 10, 10)],
+      z0: -half,
+      z1: half,
+    };
+    return takeOut(species, 'f', { form, toForm });
+  };
+  it('opens a joint by its section there: ten by ten over the cosine of thirty', () => {
+    // The section's plane leans so against the axis; within the panel's 30 mm of thickness.
+    const [joint] = contacts(leaning([200, 40, 15], 30).blank);
+    expect(400 * 30 - joint.areaMm2).toBeCloseTo(100 / Math.cos(Math.PI / 6), 6);
+    // Aside of it, the section lies where the axis comes through: 5 mm on, 2.887 higher.
+    const [aside] = contacts(leaning([200, 35, 15 - 5 * Math.tan(Math.PI / 6)], 30).blank);
+    expect(400 * 30 - aside.areaMm2).toBeCloseTo(100 / Math.cos(Math.PI / 6), 6);
+    // Where it ends before the joint, it opens none of it.
+    expect(contacts(leaning([200, 20, 15], 8).blank)[0].areaMm2).toBeCloseTo(400 * 30, 6);
+  });
+  it('takes its volume, and its middle from the balance, wholly within one cell or over a joint', () => {
+    for (const at of [
+      [120, 20, 15],
+      [250, 40, 15],
+    ] as const) {
+      const { blank, lost } = leaning(at, 6, panel(2));
+      const whole = 400 * 80 * 30;
+      expect(sum(lost)).toBeCloseTo(1200, 6);
+      const balance = balancePoint(blank, () => 1);
+      const own = [200, 40, 15].map((mm, axis) => (mm * whole - at[axis] * 1200) / (whole - 1200));
+      expect(balance).toEqual(own.map((mm) => expect.closeTo(mm, 6)));
+    }
   });
 });

@@ -41,27 +41,32 @@ export function uprightOf(cell: Cell, m: Rigid, points: readonly Vec3[]): Uprigh
   }
   for (const { normal, loop } of cell.faces) {
     const nz = turnDirection(m, normal)[2];
-    if (Math.abs(nz) < SQUARE) continue;
+    if (isUpright(nz)) continue;
     if (Math.abs(nz) < 1 - SQUARE) return undefined;
-    if (nz > 0) top = loop;
+    if (looksUp(nz)) top = loop;
   }
   return top && { z0, z1, polygon: top.map((i) => ({ x: points[i][0], y: points[i][1] })) };
 }
+
+/** Whether a face stands along the form’s axis, by what of its direction points along it; else which way it looks. */
+const isUpright = (nz: number): boolean => Math.abs(nz) < SQUARE;
+const NOTHING = 0;
+const looksUp = (nz: number): boolean => nz > 0;
 
 /** Volume of a prism in a cell of any form: over each face, what stands between the region and it. mm3. */
 function prismInLeaning(region: Region, z0: number, z1: number, seen: Cell): number {
   const above = cutCell(seen, { normal: [0, 0, 1], offset: z0 }).positive;
   const part = above && cutCell(above, { normal: [0, 0, 1], offset: z1 }).negative;
-  if (!part) return 0;
-  let mm3 = 0;
-  for (const face of part.faces) {
-    const [nx, ny, nz] = face.normal;
-    if (Math.abs(nz) <= SQUARE) continue;
-    const corners = face.loop.map((i) => ({ x: part.vertices[i][0], y: part.vertices[i][1] }));
-    const { area, x, y } = momentsOf(within(region, nz > 0 ? corners : corners.reverse()));
-    mm3 += (Math.sign(nz) * (faceOffset(part, face) * area - nx * x - ny * y)) / nz;
-  }
-  return mm3;
+  if (!part) return NOTHING;
+  return sumOf(
+    part.faces.filter(({ normal }) => !isUpright(normal[2])),
+    (face) => {
+      const [nx, ny, nz] = face.normal;
+      const corners = face.loop.map((i) => ({ x: part.vertices[i][0], y: part.vertices[i][1] }));
+      const { area, x, y } = momentsOf(within(region, looksUp(nz) ? corners : corners.reverse()));
+      return (faceOffset(part, face) * area - nx * x - ny * y) / Math.abs(nz);
+    },
+  );
 }
 
 /** The outline of a convex cell on the plane z = at, counter-clockwise; empty where the plane misses it. */
@@ -116,6 +121,9 @@ const holds = (polygon: readonly Point[], { x0, y0, x1, y1 }: ReturnType<typeof 
     return [x0, x1].every((x) => [y0, y1].every((y) => dx * (y - p.y) - dy * (x - p.x) >= 0));
   });
 
+const reachesOver = ({ z0, z1 }: { z0: number; z1: number }, form: Form): boolean =>
+  z0 <= form.z0 && z1 >= form.z1;
+
 /** Volume of a form in a cell, mm3; `m` is the motion from the cell’s frame to the form’s. */
 export function formInCell(form: Form, cell: Cell, m: Rigid): number {
   const points = seenFrom(form, cell, m);
@@ -127,7 +135,7 @@ export function formInCell(form: Form, cell: Cell, m: Rigid): number {
     const box = boxedBy(polygon);
     const area = (region: Region) =>
       whole ? areaOf(region) : box ? areaInBox(region, box) : areaOf(within(region, polygon));
-    if (whole && z0 <= form.z0 && z1 >= form.z1) return formVolume(form);
+    if (whole && reachesOver(upright, form)) return formVolume(form);
     if (form.kind === 'prism') return area(form.region) * (Math.min(z1, form.z1) - Math.max(z0, form.z0));
     return form.levels.reduce(
       (sum, { z, weight, region }) => (z >= z0 && z < z1 ? sum + weight * area(region) : sum),

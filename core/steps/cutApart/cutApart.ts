@@ -23,7 +23,7 @@ export interface CutApartStep extends StepBase {
 /** Two cuts are one where the band between them is no wider, mm. */
 const LEAST_BAND_MM = 0.01;
 
-const bandOf = ({ out }: Pick<CutApartStep, 'out'>): number => (out && out.mm > LEAST_BAND_MM ? out.mm : 0);
+const isBand = (out: Length | undefined): out is Length => out !== undefined && out.mm > LEAST_BAND_MM;
 const edgeOf = ({ along }: CutApartStep) => (along === 'width' ? 'the near edge' : 'the left end');
 
 /** What the two parts of a piece are called: the one at its near edge or left end, and the other. */
@@ -31,8 +31,7 @@ export const apartIds = (piece: string): [first: string, second: string] => [`${
 
 /** How much is lost where something is cut apart: a kerf, or a band with a kerf on both sides, mm. */
 export const lostApart = (out: Length | undefined, kerfMm: number): number => {
-  const band = bandOf(out ? { out } : {});
-  return band > 0 ? band + 2 * kerfMm : kerfMm;
+  return isBand(out) ? out.mm + 2 * kerfMm : kerfMm;
 };
 
 /** Cuts pieces into a first and a second part; kerf and band are lost. Refused where nothing would be left of one of them. */
@@ -71,8 +70,8 @@ export function runCutApart(step: CutApartStep, inputs: readonly WorkPiece[], co
     const cut = sawCut(toOrigin(piece.blank), across(axis, step.first.mm), kerf);
     lost = book(lost, 'kerf', cut.kerf);
     let rest = cut.after;
-    if (bandOf(step) > 0) {
-      const second = sawCut(rest, across(axis, step.first.mm + kerf + bandOf(step)), kerf);
+    if (isBand(step.out)) {
+      const second = sawCut(rest, across(axis, step.first.mm + kerf + step.out.mm), kerf);
       lost = book(book(lost, 'offcut', second.before), 'kerf', second.kerf);
       rest = second.after;
     }
@@ -101,7 +100,7 @@ export const cutApart: StepRoom<CutApartStep> = {
   group: 'Saw',
   says: 'Cuts a piece into two, and takes a band out between them where one is bad.',
   subtitle: ({ along, out }) =>
-    `${along === 'width' ? 'lengthwise' : 'across'}, ${bandOf({ out }) > 0 ? 'a band taken out' : 'one cut'}`,
+    `${along === 'width' ? 'lengthwise' : 'across'}, ${isBand(out) ? 'a band taken out' : 'one cut'}`,
   fields: {
     saw: { is: 'id', of: 'saw', label: 'Saw', carried: true },
     along: {
@@ -128,8 +127,8 @@ export const cutApart: StepRoom<CutApartStep> = {
   }),
   run: runCutApart,
   took: ({ out }, kerfMm) => [
-    { from: bandOf({ out }) > 0 ? 'kerfs' : 'kerf', mm: (bandOf({ out }) > 0 ? 2 : 1) * kerfMm },
-    ...(bandOf({ out }) > 0 ? [{ from: 'band', mm: bandOf({ out }) }] : []),
+    isBand(out) ? { from: 'kerfs', mm: 2 * kerfMm } : { from: 'kerf', mm: kerfMm },
+    ...(isBand(out) ? [{ from: 'band', mm: out.mm }] : []),
   ],
   sawing: {
     setBy: 'fence',
@@ -146,11 +145,11 @@ export const cutApart: StepRoom<CutApartStep> = {
       ],
       dial: { name: step.along === 'width' ? 'fence at' : 'stop at', value: step.first },
     },
-    ...(bandOf(step) > 0
+    ...(isBand(step.out)
       ? [
           {
             say: ['Cut the bad band off the other part.'],
-            dial: { name: 'cut off', value: { mm: bandOf(step) } },
+            dial: { name: 'cut off', value: step.out },
           },
         ]
       : []),

@@ -146,10 +146,12 @@ export const feature: StepRoom<FeatureStep> = {
 
 /** Minutes for one feature with its rows, set up once: a guess (common practice). */
 const minutesOf = ({ row, kind }: Feature): number => {
-  const many = row?.count ?? 4;
-  const each = kindOf({ kind }).by === 'drill' ? 1 : 4;
-  return 6 + (row ? many : 1) * each;
+  const each = kindOf({ kind }).by === 'drill' ? DRILL_MIN : CUT_MIN;
+  return SET_UP_MIN + (row ? (row.count ?? ROW_COUNT) * each : each);
 };
+const [SET_UP_MIN, DRILL_MIN, CUT_MIN] = [6, 1, 4];
+/** So many a row is taken to have that says its pitch instead. */
+const ROW_COUNT = 4;
 
 declare module '../../document/step' {
   interface StepKinds {

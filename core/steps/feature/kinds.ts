@@ -1,5 +1,5 @@
 import type { Bit, BitKind } from '../../kit';
-import { roundToStep } from '../../units';
+import { INCH, roundToStep } from '../../units';
 import type { FeatureKindName, FeatureKinds, Feature } from './model';
 import type { FeatureKind, SideSize } from './kind';
 import { dovetails } from './kinds/dovetails';
@@ -49,12 +49,20 @@ export const kindOf = ({ kind }: Pick<Feature, 'kind'>): AnyFeatureKind =>
 
 /** In what steps sizes of about so many mm begin, mm: as the systems are dialled. */
 const NICE = {
-  inch: (mm: number) => (mm <= 12.7 ? 25.4 / 16 : mm <= 50.8 ? 25.4 / 8 : 25.4 / 4),
-  mm: (mm: number) => (mm <= 20 ? 0.5 : mm <= 50 ? 1 : 5),
+  inch: [
+    { upTo: INCH / 2, step: INCH / 16 },
+    { upTo: 2 * INCH, step: INCH / 8 },
+    { upTo: Infinity, step: INCH / 4 },
+  ],
+  mm: [
+    { upTo: 20, step: 0.5 },
+    { upTo: 50, step: 1 },
+    { upTo: Infinity, step: 5 },
+  ],
 } as const;
 
 const nice = (mm: number, system: keyof typeof NICE): number => {
-  const step = NICE[system](mm);
+  const [{ step }] = NICE[system].filter(({ upTo }) => mm <= upTo);
   return Math.max(step, roundToStep(mm, step));
 };
 

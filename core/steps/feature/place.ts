@@ -59,7 +59,7 @@ function placeOf(
 
 /** How many stand at a pitch from a first place to a last one that may not be passed: floor, with a stated tolerance of 1e-6 mm. */
 export const standsAt = (start: number, pitch: number, last: number): number =>
-  last < start - SAME ? 0 : Math.floor((last - start) / pitch + SAME / pitch) + 1;
+  Math.max(0, Math.floor((last - start + SAME) / pitch) + 1);
 
 /** Stations along a direction, from the first on. */
 export function stationsOf(row: Row, start: number, high: number): number[] | Refused {

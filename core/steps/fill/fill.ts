@@ -1,6 +1,6 @@
 import type { Finding, StepBase } from '../../document';
 import { extents } from '../../solid';
-import { counted, type Length, sumOf } from '../../units';
+import { counted, countNeeded, type Length, sumOf } from '../../units';
 import type { Fact, Played } from '../fact';
 import { passThrough, type StepRoom } from '../room';
 
@@ -47,8 +47,8 @@ export function voidMm3({ shape, length, width, depth, count }: Void): number {
 /** Pours, each no deeper than the filler takes: thicker heats and shrinks (common practice). */
 const poursFor = (step: FillStep): number => {
   const { pourMm } = fillerOf(step);
-  const deepest = Math.max(0, ...step.voids.map(({ depth }) => depth.mm));
-  return pourMm > 0 ? Math.max(1, Math.ceil(deepest / pourMm - 1e-9)) : 1;
+  const deepest = Math.max(...step.voids.map(({ depth }) => depth.mm));
+  return pourMm === 0 ? 1 : Math.max(1, countNeeded(deepest / pourMm));
 };
 const hoursOf = (step: FillStep): number => step.hours ?? fillerOf(step).hours;
 

@@ -5,9 +5,11 @@ import { FINISH_KINDS, FINISH_LIST, FINISH_USES } from '../../kit';
 import { expectMended } from '../../review/mended.fixture';
 import { findingsOf } from '../../review';
 import { run } from '../../run';
+import { boxBlank } from '../../solid';
 import { faceAreas } from '../faces';
 import { build, GLUE, last, size, slot, three } from '../steps.fixture';
-import { finishRows, type FinishStep } from './amounts';
+import type { WorkPiece } from '../timeline';
+import { finishRows, type FinishStep, lossOf } from './amounts';
 import { finish } from './finish';
 
 const step = (change: Partial<FinishStep> = {}): FinishStep => ({
@@ -169,4 +171,31 @@ describe('finish', () => {
     expect(codes('teak', 'polyOil')).toBe(1);
     expect(codes('teak', 'mineralOil')).toBe(0);
   });
+});
+
+it('a piece that stands on end shows end grain above, whichever end of its grain looks up', () => {
+  // The log's axis is the third: down through the board, or up.
+  for (const up of [1, -1]) {
+    const onEnd: WorkPiece = {
+      id: 'p',
+      blank: boxBlank(
+        [300, 200, 40],
+        [1, 0, 0, 500, 0, up, 0, 500, 0, 0, up, 0],
+        { board: 'b', species: 'oak_white', seed: 1, shade: 1 },
+        'p',
+      ),
+      errors: [{}, {}, {}],
+    };
+    const areas = faceAreas([onEnd]);
+    expect([areas.upper.endGrain, areas.edges.endGrain, areas.ends.endGrain]).toEqual([
+      expect.closeTo(1, 9),
+      expect.closeTo(0, 9),
+      expect.closeTo(0, 9),
+    ]);
+  }
+});
+
+it('of a finish that nobody named nothing is lost but what the step says', () => {
+  expect(lossOf(step({ finish: 'unsaid' }))).toBe(0);
+  expect(lossOf(step({ finish: 'unsaid', lossPct: 12 }))).toBe(12);
 });

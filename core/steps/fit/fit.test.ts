@@ -4,6 +4,7 @@ import { boxCell, type Rigid, type Vec3 } from '../../solid';
 import { strainsOf } from '../../wood';
 import { movesOf, swingOf } from '../swing';
 import type { WorkPiece } from '../timeline';
+import { fit as room, type FitStep } from './fit';
 import { beginFitting, coreLength, FITTING_LIST, mitreOpening } from '.';
 import { between, mm, oak, placed, report } from './fit.fixture';
 
@@ -234,4 +235,10 @@ describe('every kind of fitting', () => {
       { numRuns: 40, seed: 17 },
     );
   });
+});
+
+it('each fitting takes half an hour, besides ten minutes to set up', () => {
+  const { setUp, each, more } = room.labour;
+  const step = { fittings: [{}, {}] } as unknown as FitStep;
+  expect([setUp, each, more?.(step)]).toEqual([10, 0, 60]);
 });

@@ -16,6 +16,8 @@ export interface FitStep extends StepBase {
   fittings: Fitting[];
 }
 
+/** Minutes to fit one (a guess, common practice). */
+const FITTING_MIN = 30;
 /** The most fittings one step holds. */
 export const MOST_FITTINGS = 40;
 
@@ -146,7 +148,7 @@ export const fit: StepRoom<FitStep> = {
     fittings.length > 0
       ? fittings.map((fitting) => ({ say: [`Fit: ${fittingName(fitting)}.`] }))
       : [{ say: ['Fit it across the grain, so that it can move.'] }],
-  labour: { setUp: 10, each: 0, more: ({ fittings }) => 30 * fittings.length },
+  labour: { setUp: 10, each: 0, more: ({ fittings }) => FITTING_MIN * fittings.length },
 };
 
 declare module '../../document/step' {

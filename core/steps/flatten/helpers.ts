@@ -69,7 +69,7 @@ export function helpersOf(step: Ridden, entered: readonly WorkPiece[]): Helpers 
     const size = extents(blank);
     const [long, wide, thick] = (['length', 'width', 'thickness'] as const).map((name) => size[axisOf(name)]);
     // Runners past the ends carry them: without runners, pieces as wide as the work lie there.
-    return sum + thick * (runners > 0 ? 2 * runners * (long + 2 * ends) : 2 * ends * wide);
+    return sum + thick * (runners === 0 ? 2 * ends * wide : 2 * runners * (long + 2 * ends));
   }, 0);
   return { woodMm3, minutesEach };
 }

@@ -1,5 +1,6 @@
 import type { Finding } from '../../document';
 import { type Axis, type Blank, compensatedSum, contacts } from '../../solid';
+import { keyOf, upwards } from '../../units';
 import type { WorkPiece } from '../timeline';
 import { overlapOf } from './overlap';
 import type { GlueStep } from './step';
@@ -52,9 +53,7 @@ export const apart = (step: GlueStep, parts: number, alone: number): Finding => 
  */
 export function glueOf(blank: Blank, owner: readonly number[], axis?: Axis): Glued {
   const met = contacts(blank, axis).filter((c) => owner[c.a] !== owner[c.b]);
-  const pairs = new Set(
-    met.map(({ a, b }) => Math.min(owner[a], owner[b]) * owner.length + Math.max(owner[a], owner[b])),
-  );
+  const pairs = new Set(met.map(({ a, b }) => keyOf([owner[a], owner[b]].sort(upwards))));
   const count = owner.length > 0 ? owner[owner.length - 1] + 1 : 0;
   const alone = firstAlone(
     count,

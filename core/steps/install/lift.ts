@@ -12,11 +12,11 @@ export const BELOW_ON_STAIRS = 0.65;
 
 /** The most that one pair of hands bears of a piece, kg: an even share, more of it below on stairs; little on a trolley. */
 export function bears(massKg: number, people: number, carried: Carried, stairs: boolean): number {
-  const share = CARRIED.find(({ value }) => value === carried)?.share ?? 1;
+  const [{ share }] = CARRIED.filter(({ value }) => value === carried);
   const even = (massKg * share) / Math.max(1, people);
   // A trolley stays below: what is carried up stairs is carried.
   const onStairs =
-    share > 0 && stairs ? (people > 1 ? (2 * massKg * BELOW_ON_STAIRS) / people : massKg) : even;
+    share > 0 && stairs ? (people >= 2 ? (2 * massKg * BELOW_ON_STAIRS) / people : massKg) : even;
   return Math.max(even, onStairs);
 }
 

@@ -29,7 +29,6 @@ export interface Scribed {
 
 /** The gap of a wall at a place: between two readings in a straight line, beyond them as at the last one. */
 function gapAt(readings: readonly { x: number; gap: number }[], x: number): number {
-  if (readings.length === 0) return 0;
   const next = readings.findIndex((each) => each.x >= x);
   if (next < 0) return readings[readings.length - 1].gap;
   if (next === 0) return readings[0].gap;

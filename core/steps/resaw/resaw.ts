@@ -112,7 +112,7 @@ function leavesTooThick(
 ): Finding {
   const own = Array.from({ length: leaves }, (_, i) => `${piece}.${i + 1}`);
   const read = own.filter((leaf) => measuredLeaves?.has(leaf));
-  const sum = sumOf(read, (leaf) => measuredLeaves?.get(leaf) ?? 0);
+  const sum = sumOf(read.flatMap((leaf) => measuredLeaves?.get(leaf) ?? []));
   const kerfs = (leaves - 1) * kerf;
   return {
     code: 'more-than-went-in',

@@ -240,7 +240,7 @@ function kerfsOf(step: RipStep, context: RunContext): Kerfs | { stop: Finding } 
     kerf,
   );
   for (const saw of saws) if (isStopped(saw)) return saw;
-  const [crosscut, rip, resaw] = saws.map((saw) => ('kerf' in saw ? saw.kerf.mm : 0));
+  const [crosscut, rip, resaw] = saws.flatMap((saw) => (isStopped(saw) ? [] : saw.kerf.mm));
   return { crosscut, rip, resaw };
 }
 

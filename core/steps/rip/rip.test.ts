@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { run } from '../../run';
 import { lostTo } from '../../solid';
 import { build, closes, three } from '../steps.fixture';
+import { seedOf } from './log';
 
 describe('rip', () => {
   it('gives each strip its section, and counts wood not yet chosen as wood in', () => {
@@ -59,4 +60,8 @@ describe('rip', () => {
     expect(rays('flat')).toBeGreaterThan(0.95);
     expect(rays('quarter')).toBeLessThan(0.3);
   });
+});
+
+it('the look of a wood goes by its board’s name as in every version before: jobs keep their pictures', () => {
+  expect(['', 'a', 'strip-1', 'North log 7'].map(seedOf)).toEqual([7, 2517, 4450, 5812]);
 });

@@ -46,19 +46,23 @@ const pointOf = ({ x, y }: Pick<OutlineCorner, 'x' | 'y'>): Point => ({ x: x.mm,
 /** Arcs of more than this bulge are nearly whole circles: a slip. */
 const MOST_BULGE = 5;
 
+/** The bulge of a side that does not bend. */
+const STRAIGHT = 0;
+
 /** How the side from a corner to the next bends; 0 where it is straight, or part of a curve. */
 function bulgeAt(corners: readonly OutlineCorner[], i: number, sign: number): number {
   const { rise, arc, through, curve } = corners[i];
   const [p, q] = [pointOf(corners[i]), pointOf(corners[(i + 1) % corners.length])];
   const chord = Math.hypot(q.x - p.x, q.y - p.y);
-  if (curve || chord < 1e-9) return 0;
+  if (curve || chord < 1e-9) return STRAIGHT;
   if (through) return bulgeThrough(p, pointOf(through), q);
-  if (arc && arc.mm !== 0) {
+  if (arc?.mm) {
     const r = Math.abs(arc.mm);
     const height = r - Math.sqrt(Math.max(0, r * r - (chord * chord) / 4));
-    return sign * Math.sign(arc.mm) * bulgeOf(chord, height);
+    const bulge = bulgeOf(chord, height);
+    return Math.sign(arc.mm) === sign ? bulge : -bulge;
   }
-  return rise ? sign * bulgeOf(chord, rise.mm) : 0;
+  return rise ? sign * bulgeOf(chord, rise.mm) : STRAIGHT;
 }
 
 /** The direction that a side with a bulge leaves its begin in, or reaches its end in. */

@@ -48,7 +48,7 @@ const RAISED_H = 1;
 
 /** What comes off each face, mm: measured, or what the ladder takes. A step that says nothing takes nothing. */
 export function surfacedMm({ by = 'sand', grits = [], after = 'planed', face }: SurfaceStep): number {
-  if (face && face.mm > 0) return face.mm;
+  if (face?.mm) return face.mm;
   if (by !== 'sand') return SHAVINGS_MM;
   return sumOf(takesOf(grits, LADDERS[after].marksMm));
 }
@@ -124,7 +124,7 @@ function sandedM2(step: SurfaceStep, pieces: readonly WorkPiece[]): { m2: number
   const own = [areas.upper, areas.lower, ...(step.edges ? [areas.edges, areas.ends] : [])];
   return {
     m2: sumOf(own, ({ mm2 }) => m2(mm2)),
-    work: sumOf(own, ({ mm2, endGrain }) => m2(mm2) * (1 + (END_GRAIN_TIMES - 1) * endGrain)),
+    work: sumOf(own, ({ mm2, endGrain }) => m2(mm2) * (1 - endGrain + END_GRAIN_TIMES * endGrain)),
   };
 }
 

@@ -3,6 +3,7 @@ import type { Step } from '../../document';
 import { lostTo } from '../../solid';
 import { INCH } from '../../units';
 import { build, GLUE, last, lost, size, three } from '../steps.fixture';
+import { trim as room, type TrimStep } from './trim';
 
 describe('trim', () => {
   const trim = (cutter: Extract<Step, { kind: 'trim' }>['cutter'], mm: number): Step => ({
@@ -21,6 +22,15 @@ describe('trim', () => {
     expect(size(step)).toEqual([490, 140, 25].map((v) => expect.closeTo(v, 9)));
     expect(lostTo(step.lost, 'kerf')).toBeCloseTo(25 * 3.175 * (2 * 500 + 2 * 140), 6);
     expect(lostTo(step.lost, 'offcut')).toBeCloseTo(25 * (5 - 3.175) * (2 * 500 + 2 * 140), 6);
+  });
+  it('the narrower of its two rips is what a hand comes nearest to; an edge that loses nothing is not ripped', () => {
+    const rips = (near: number, far: number) =>
+      room.sawing?.carried?.along?.({
+        ...trim({ saw: 'table-full' }, 5),
+        near: { mm: near },
+        far: { mm: far },
+      } as TrimStep);
+    expect([rips(3, 10), rips(10, 3), rips(0, 10), rips(0.5, 10)]).toEqual([3, 3, 10, 0.5]);
   });
   it('a trim thinner than the kerf is all dust, a planed one all shavings, to the same size', () => {
     const sawn = last(build(three, [GLUE, trim({ saw: 'table-full' }, 2)]));
