@@ -320,3 +320,24 @@ export const photoFile = async (page: Page) => ({
   mimeType: 'image/png',
   buffer: Buffer.from(await photo(page), 'base64'),
 });
+
+/** One finger goes from a place on the screen to another, px, in steps that a hand takes; lifted at the end, or taken away by the browser. */
+export async function finger(
+  page: Page,
+  [x, y]: readonly [number, number],
+  [dx, dy]: readonly [number, number],
+  end: 'lifted' | 'cancelled' = 'lifted',
+): Promise<void> {
+  const client = await page.context().newCDPSession(page);
+  const touch = (
+    type: 'touchStart' | 'touchMove' | 'touchEnd' | 'touchCancel',
+    at?: readonly [number, number],
+  ) => client.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [{ x: at[0], y: at[1] }] : [] });
+  await touch('touchStart', [x, y]);
+  for (let i = 1; i <= 8; i++) {
+    await touch('touchMove', [x + (dx * i) / 8, y + (dy * i) / 8]);
+    await page.waitForTimeout(30);
+  }
+  await touch(end === 'lifted' ? 'touchEnd' : 'touchCancel');
+  await client.detach();
+}

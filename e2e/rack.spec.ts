@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { demoJob, expect, type House, PROGRAM, test } from './house';
+import { demoJob, expect, finger, type House, PROGRAM, test } from './house';
 
 /* The rack by its own box: what stands beside what, and a board's faces under a finger. */
 
@@ -44,14 +44,9 @@ test.describe('in the hand', () => {
     expect(box.width).toBeGreaterThan(390);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await region.getByRole('button', { name: 'Split', exact: true }).tap();
-    const client = await page.context().newCDPSession(page);
-    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: [number, number][]) =>
-      client.send('Input.dispatchTouchEvent', { type, touchPoints: points.map(([x, y]) => ({ x, y })) });
     const at = await face.boundingBox();
     if (!at) throw new Error('no face to draw on');
-    await touch('touchStart', [[at.x + 60, at.y + 15]]);
-    for (const by of [20, 40, 60]) await touch('touchMove', [[at.x + 60 + by, at.y + 15 + by / 4]]);
-    await touch('touchEnd', []);
+    await finger(page, [at.x + 60, at.y + 15], [60, 15]);
     const drawn = region.getByRole('list', { name: 'Faults' }).getByRole('button', { name: /^Split/i });
     await expect(drawn).toHaveAttribute('aria-pressed', 'true');
     await expect.poll(async () => (await faultsOf(page, house, id)).length).toBe(1);

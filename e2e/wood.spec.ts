@@ -71,13 +71,13 @@ test('three boards with faults go onto the rack, and a job comes out of them: mo
   await draw(page, 'Wane', [0, 0], [1, 0.2]);
   await search(page, 'E1');
   await page.locator('[data-board="E1"]').click();
-  await expect(page.getByText('2 faults; choose one')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Faults' }).getByRole('button')).toHaveCount(2);
   await expect(page.locator('[data-board="E1"]')).toContainText('99 %');
   await page.waitForTimeout(600);
   await page.reload();
   await search(page, 'E1');
   await page.locator('[data-board="E1"]').click();
-  await expect(page.getByText('2 faults; choose one')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Faults' }).getByRole('button')).toHaveCount(2);
 
   const url = await panelIn(page, house, 'beech shelf', 'beech_european');
   await toWood(page, url);

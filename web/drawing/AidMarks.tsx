@@ -49,6 +49,7 @@ export function AidMarks({
             role="button"
             tabIndex={0}
             data-aid={i}
+            data-grip
             data-bad={aid.bad?.kind}
             aria-label={`Aid on joint ${aid.joint}, ${lengthText(at, display)} from the end${aid.bad ? ', exposed' : ''}`}
             className="cursor-grab outline-none focus-visible:[&_rect]:stroke-[3px]"
@@ -65,7 +66,9 @@ export function AidMarks({
               setHeld(undefined);
               if (Math.abs(next - aid.at) > frame.mmPerPx) onDrop(i, next);
             }}
+            onPointerCancel={() => setHeld(undefined)}
           >
+            <circle className="hidden pointer-coarse:inline" cx={cx} cy={cy} r={22} fill="transparent" />
             <rect
               x={cx - w / 2}
               y={cy - h / 2}

@@ -7,6 +7,8 @@ import type { GlueFrame } from './glue-frame';
 /** Room a clamp's head takes outside the piece, px. */
 const HEAD = 17;
 const PAD = 5;
+/** A finger hits nothing narrower, px. */
+const FINGER_PX = 44;
 
 /** Clamps over the piece: solid above, dashed below, numbered in the order of tightening; each can be dragged along. */
 export function ClampMarks({
@@ -53,6 +55,7 @@ export function ClampMarks({
             role="button"
             tabIndex={0}
             data-clamp={clamp.id}
+            data-grip={movable ? '' : undefined}
             aria-label={`Clamp ${clamp.order}, ${clamp.side}, ${lengthText(at, display)} from the end`}
             aria-pressed={chosen === clamp.id}
             className={`outline-none ${movable ? (frame.lying ? 'cursor-ew-resize' : 'cursor-ns-resize') : ''} focus-visible:[&_.bar]:stroke-[3px]`}
@@ -75,6 +78,7 @@ export function ClampMarks({
               setHeld(undefined);
               if (Math.abs(next - clamp.at) > frame.mmPerPx) onDrop(clamp.id, next);
             }}
+            onPointerCancel={() => setHeld(undefined)}
           >
             <Clamp
               clamp={{ ...clamp, at }}
@@ -127,6 +131,15 @@ function Clamp({
   return (
     <g transform={`translate(${middle.x} ${middle.y})${frame.lying ? '' : ' rotate(90)'}`}>
       <rect x={-8} y={-reach - HEAD - PAD} width={16} height={2 * (reach + HEAD + PAD)} fill="transparent" />
+      {/* A finger is wider than a clamp. */}
+      <rect
+        className="hidden pointer-coarse:inline"
+        x={-FINGER_PX / 2}
+        y={-reach - HEAD - PAD}
+        width={FINGER_PX}
+        height={2 * (reach + HEAD + PAD)}
+        fill="transparent"
+      />
       <rect x={-4} y={-reach - PAD} width={8} height={2 * (reach + PAD)} {...line} />
       {[-1, 1].map((end) => (
         <g key={end} transform={`scale(1 ${end})`}>

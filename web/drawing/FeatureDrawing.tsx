@@ -1,8 +1,9 @@
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import type { FeatureRow, SideSheet } from '../../core/view';
 import { type Display, lengthText } from '../../core/units';
 import { movedByKey } from './key-move';
 import { useRoom } from './use-room';
+import { gripped } from './grip';
 
 /** Room for numbers left of the side, and for half a number at its right end, px. */
 const LEFT = 106;
@@ -31,7 +32,6 @@ export function FeatureDrawing({
 }) {
   const { room, width } = useRoom();
   const [held, setHeld] = useState<{ id: string; x: number; y: number; u: number; v: number }>();
-  const svg = useRef<SVGSVGElement>(null);
   const scale = width > 0 ? Math.min((width - LEFT - RIGHT) / side.long, 360 / side.wide) : 0;
   const [w, h] = [side.long * scale, side.wide * scale];
   const rounded = (mm: number) => Math.round(mm / stepMm) * stepMm;
@@ -65,7 +65,7 @@ export function FeatureDrawing({
     <div ref={room} className="w-full min-w-0" data-features={side.side}>
       {scale > 0 && (
         <svg
-          ref={svg}
+          ref={gripped}
           width={w + LEFT + RIGHT}
           height={h + BELOW}
           role="group"
@@ -118,6 +118,7 @@ export function FeatureDrawing({
                 onPointerDown={(event) => down(event, row)}
                 onPointerMove={move}
                 onPointerUp={up}
+                onPointerCancel={() => setHeld(undefined)}
                 onKeyDown={(event) => key(event, row)}
               />
             ))}
@@ -156,6 +157,7 @@ function Mark({
   onPointerDown: (event: PointerEvent) => void;
   onPointerMove: (event: PointerEvent) => void;
   onPointerUp: () => void;
+  onPointerCancel: () => void;
   onKeyDown: (event: KeyboardEvent) => void;
 }) {
   const place = row.fromFinished
@@ -166,9 +168,10 @@ function Mark({
       role="button"
       tabIndex={0}
       data-feature={row.id}
+      data-grip={row.fromBlank ? '' : undefined}
       aria-pressed={chosen}
       aria-label={`${row.name}${row.count > 1 ? `, ${row.count} of them` : ''}${place}`}
-      className={`outline-none ${row.fromBlank ? 'touch-none' : ''} focus-visible:[&_path]:stroke-[3px] ${row.fromBlank ? 'cursor-grab' : 'cursor-pointer'}`}
+      className={`outline-none focus-visible:[&_path]:stroke-[3px] ${row.fromBlank ? 'cursor-grab' : 'cursor-pointer'}`}
       transform={shift ? `translate(${shift.u * scale} ${-shift.v * scale})` : undefined}
       {...handlers}
     >

@@ -2,6 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import { type Display, lengthText } from '../../core/units';
 import { movedByKey } from './key-move';
 import { useRoom } from './use-room';
+import { gripped } from './grip';
 
 /** Room beside the piece, px. */
 const MARGIN = 26;
@@ -73,6 +74,7 @@ export function OutlineDrawing({
     <div ref={room} className="w-full min-w-0">
       {scale > 0 && (
         <svg
+          ref={gripped}
           width={(x1 - x0) * scale + 2 * MARGIN}
           height={(y1 - y0) * scale + 2 * MARGIN}
           role="group"
@@ -110,12 +112,14 @@ export function OutlineDrawing({
                 role="button"
                 tabIndex={0}
                 data-corner={i + 1}
+                data-grip
                 aria-pressed={own}
                 aria-label={`Corner ${i + 1}, ${lengthText(x, display)} from the left end, ${lengthText(y, display)} from the near edge`}
-                className="cursor-grab touch-none outline-none focus-visible:[&_rect]:stroke-[3px]"
+                className="cursor-grab outline-none focus-visible:[&_rect]:stroke-[3px]"
                 onPointerDown={(event) => down(event, i)}
                 onPointerMove={move}
                 onPointerUp={up}
+                onPointerCancel={() => setHeld(undefined)}
                 onKeyDown={(event) => key(event, i)}
               >
                 {/* A finger must hit it. */}

@@ -35,6 +35,8 @@ export function useZoom(room: Size, least: (room: Size) => number | undefined) {
   return {
     zoom,
     size,
+    /** Whether going to the whole of it, or to what fingers want, changes anything. */
+    toggles: zoom > 1 || own > 1,
     larger: () => setZoom(Math.min(MOST, zoom * 1.5)),
     smaller: () => setZoom(Math.max(1, zoom / 1.5)),
     /** As much larger as two fingers say. */

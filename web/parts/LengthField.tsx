@@ -97,6 +97,10 @@ export function LengthField({
   const clamp = (mm: number) => Math.min(rule?.maxMm ?? ABSURD_MM, Math.max(rule?.minMm ?? step, mm));
   const readable = (typed: string) =>
     (unset && typed.trim() === '') || parseLength(typed, display.system, rule).ok;
+  const scrubbed = () => {
+    scrub.current = undefined;
+    onSettled?.();
+  };
   const nudge = (direction: number) => {
     // From nothing there is no next.
     if (none) return;
@@ -165,10 +169,8 @@ export function LengthField({
             const mm = clamp(roundUpToStep(scrub.current.mm, step) + steps * step);
             if (steps !== 0 && Math.abs(mm - value.mm) > 1e-9) onChange({ mm });
           }}
-          onPointerUp={() => {
-            scrub.current = undefined;
-            onSettled?.();
-          }}
+          onPointerUp={scrubbed}
+          onPointerCancel={scrubbed}
         >
           {!isAsShown && !touched && <span className="pr-0.5">≈</span>}
           {lengthUnit(display)}

@@ -118,6 +118,7 @@ export function DayGrid({
                           setHeld(undefined);
                           if (Math.abs(begin - task.from) >= SNAP) onMove(task, begin);
                         }}
+                        onPointerCancel={() => setHeld(undefined)}
                       />
                     );
                   }),

@@ -55,19 +55,22 @@ export const Bench = memo(function Bench({
   const fingers = useFingers();
   const face = useRef<HTMLCanvasElement>(null);
   const { scene } = outlook;
+  const glue = asGlueUp(step);
+  const asGlued = glue !== undefined && glueView !== 'layUp';
   const upright = scene !== undefined && inHand(space) && standsBetter(scene, space);
   const least = useCallback(
     (within: { width: number; height: number }) => {
       const laid = scene && layBench(scene, 'face', within, upright);
-      if (!scene || !laid) return undefined;
+      // A glue-up in its clamps is seen whole: no strip is taken hold of there.
+      if (!scene || !laid || asGlued) return undefined;
       const sizes = heldPieces(build, outlook, { scene, display }).map(({ box }) => onFace(scene, laid, box));
       return sizes.length > 0
         ? Math.min(...sizes.map(({ width, height }) => Math.min(width, height)))
         : undefined;
     },
-    [build, outlook, scene, display, upright],
+    [build, outlook, scene, display, upright, asGlued],
   );
-  const { zoom, size, larger, smaller, toggle, pinched } = useZoom(space, least);
+  const { zoom, size, toggles, larger, smaller, toggle, pinched } = useZoom(space, least);
   const layout = useMemo(
     () => scene && size.width > 0 && layBench(scene, underside ? 'underside' : 'face', size, upright),
     [scene, size, underside, upright],
@@ -93,6 +96,7 @@ export const Bench = memo(function Bench({
       view.scrollTo({ left: on[0] * zoom - at[0], top: on[1] * zoom - at[1] });
       return;
     }
+    if (asGlued) return;
     const part = view.querySelector<HTMLElement>('[data-strip][aria-pressed="true"]');
     const top = layout.face.top + (part?.offsetTop ?? 0);
     const left = layout.face.left + (part?.offsetLeft ?? 0);
@@ -100,7 +104,7 @@ export const Bench = memo(function Bench({
       left: Math.max(0, left - (part && layout.upright ? view.clientWidth / 3 : 56)),
       top: Math.max(0, top - (part && !layout.upright ? view.clientHeight / 3 : 56)),
     });
-  }, [room, layout, zoom, piece]);
+  }, [room, layout, zoom, piece, asGlued]);
   const handles = useMemo(
     () =>
       scene && layout
@@ -110,7 +114,6 @@ export const Bench = memo(function Bench({
         : [],
     [build, outlook, scene, layout, display],
   );
-  const glue = asGlueUp(step);
   const keepFace = useCallback((canvas: HTMLCanvasElement | null) => void (face.current = canvas), []);
   const shown = outlook.steps.find(({ id }) => id === scene?.step);
   const byHand = laysByHand(step) && !laysStrips(build, step);
@@ -124,9 +127,7 @@ export const Bench = memo(function Bench({
     if ('edit' in action) dispatch(jobActions.edited({ edit: action.edit }));
   };
   const glued =
-    glue && glueView !== 'layUp' && planned?.step === step.id && scene?.step === step.id
-      ? planned.plan
-      : undefined;
+    glue && asGlued && planned?.step === step.id && scene?.step === step.id ? planned.plan : undefined;
   const span = (axis: 0 | 1 | 2) => (scene ? scene.box.max[axis] - scene.box.min[axis] : 0);
   const loose = (scene?.pieces.length ?? 0) > 1;
   return (
@@ -240,9 +241,11 @@ export const Bench = memo(function Bench({
         >
           <ZoomIn size={20} />
         </button>
-        <button type="button" className="action h-11!" onClick={toggle}>
-          {zoom > 1 ? 'The whole piece' : 'For fingers'}
-        </button>
+        {toggles && (
+          <button type="button" className="action h-11!" onClick={toggle}>
+            {zoom > 1 ? 'The whole piece' : 'For fingers'}
+          </button>
+        )}
       </div>
       <Tray build={build} step={step} />
       {glued && glue ? <GlueTools step={glue} planned={glued} /> : <StripTools build={build} step={step} />}

@@ -156,6 +156,9 @@ function Look({ id, build }: { id: string; build: BuildDocument }) {
         onPointerUp={() => {
           drag.current = undefined;
         }}
+        onPointerCancel={() => {
+          drag.current = undefined;
+        }}
         onWheel={(event) => closer(event.deltaY < 0 ? STEP ** 0.5 : STEP ** -0.5)}
         onKeyDown={(event) => {
           const keys: Record<string, [number, number]> = {

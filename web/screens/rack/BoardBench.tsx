@@ -257,6 +257,10 @@ function Drawing({
           height: Math.abs(to.y - from.y),
         });
       }}
+      onPointerCancel={() => {
+        start.current = undefined;
+        setBand(undefined);
+      }}
       onPointerUp={(event) => {
         const from = start.current;
         start.current = undefined;

@@ -1,9 +1,10 @@
 import { Lock } from 'lucide-react';
 import { useId, useRef, type PointerEvent } from 'react';
 import type { BoardLayout, LaidStrip } from '../../../core/stock';
-import { lengthText, type Display } from '../../../core/units';
+import { lengthText, rising, type Display } from '../../../core/units';
 import { BoardPicture } from '../../drawing/BoardPicture';
 import { FaultMarks, onBoard } from '../../drawing/FaultMarks';
+import { gripped } from '../../drawing/grip';
 
 /** A strip let go of: on which board and where its least corner lies, mm. */
 export interface Drop {
@@ -14,6 +15,8 @@ export interface Drop {
 }
 
 const DRAG_PX = 5;
+/** A strip that is let go no farther beside a board than this is meant for it, px. */
+const BESIDE_PX = 22;
 
 /** A board with what comes out of it, drawn on its wood: strips bare, waste under a veil, every cut with its number. */
 export function BoardPlan({
@@ -46,6 +49,7 @@ export function BoardPlan({
     <div data-board-id={board.id} data-board-label={board.label}>
       <BoardPicture board={board} pxPerMm={pxPerMm}>
         <svg
+          ref={gripped}
           width={w}
           height={h}
           className="absolute inset-0 overflow-visible"
@@ -180,14 +184,16 @@ function Lane({
     grip.current = undefined;
     if (group.current) group.current.style.transform = '';
     if (!from?.moved) return;
-    const target = document
-      .elementsFromPoint(event.clientX, event.clientY)
-      .map((element) => element.closest<HTMLElement>('[data-board-id]'))
-      .find((element) => element !== null);
-    const id = target?.dataset.boardId;
+    const boards = [...document.querySelectorAll<HTMLElement>('[data-board-id]')].map((board) => {
+      const box = board.getBoundingClientRect();
+      const aside = Math.max(box.left - event.clientX, event.clientX - box.right, 0);
+      return { board, off: Math.max(aside, box.top - event.clientY, event.clientY - box.bottom, 0) };
+    });
+    const [nearest] = boards.toSorted(rising(({ off }) => off));
     const own = group.current?.closest<HTMLElement>('[data-board-id]');
-    if (!target || !id || !own) return;
-    const [to, start] = [target.getBoundingClientRect(), own.getBoundingClientRect()];
+    const id = nearest?.board.dataset.boardId;
+    if (!nearest || nearest.off > BESIDE_PX || !id || !own) return;
+    const [to, start] = [nearest.board.getBoundingClientRect(), own.getBoundingClientRect()];
     const left = start.left + box.x + event.clientX - from.x;
     const bottom = start.top + box.y + box.height + event.clientY - from.y;
     onDrop({
@@ -205,11 +211,15 @@ function Lane({
       aria-pressed={chosen}
       aria-label={`Strip ${label}, ${lengthText(first.strip.length, display)} by ${lengthText(first.strip.width, display)}${locked ? ', locked' : ''}`}
       data-strip={first.strip.id}
-      className={`outline-offset-0 ${movable ? 'cursor-grab touch-none' : 'cursor-pointer'}`}
+      // A finger chooses a strip first, then drags it: everywhere else it slides the boards.
+      data-grip={movable && chosen ? '' : undefined}
+      className={`outline-offset-0 ${movable ? 'cursor-grab' : 'cursor-pointer'}`}
       onKeyDown={(event) => {
         if (event.key === 'Enter' || event.key === ' ') onChoose(first.strip.id);
       }}
+      onClick={() => onChoose(first.strip.id)}
       onPointerDown={(event) => {
+        if (event.pointerType === 'touch' && !chosen) return;
         onChoose(first.strip.id);
         if (!movable) return;
         grip.current = { x: event.clientX, y: event.clientY, moved: false };

@@ -36,6 +36,7 @@ import { TradeOffs } from './TradeOffs';
 import { type Breakdown, freeFor, useBreakdown } from './use-breakdown';
 import { GOAL_NAMES } from './words';
 import { FullScreen } from '../../parts/layout';
+import { useFingers } from '../../parts/use-phone';
 
 const NO_BOARDS: RackBoard[] = [];
 
@@ -133,7 +134,7 @@ function Wood({ id, build }: { id: string; build: BuildDocument }) {
         </p>
       )}
       <div className="@container flex min-h-0 flex-1">
-        <div className="flex min-h-0 flex-1 flex-col gap-4 @min-[60rem]:flex-row">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-4 @min-[60rem]:flex-row">
           <Boards
             layouts={layouts}
             plan={plan}
@@ -221,6 +222,9 @@ function Progress({ breakdown: { running, plan } }: { breakdown: Breakdown }) {
   );
 }
 
+/** A strip that fingers take hold of is at least so high, px, as far as its board then is not longer than four screens. */
+const FINGER_PX = 24;
+
 function Boards({
   layouts,
   plan,
@@ -241,7 +245,10 @@ function Boards({
   const display = useDisplay();
   const { room, width } = useRoom();
   const longest = Math.max(300, ...(layouts?.laid ?? []).map(({ board }) => board.length.mm));
-  const pxPerMm = Math.max(0, (width - 108) / longest);
+  const fingers = useFingers();
+  const narrowest = Math.min(Infinity, ...(plan?.problem.strips ?? []).map((strip) => strip.width));
+  const whole = Math.max(0, (width - 108) / longest);
+  const pxPerMm = fingers && whole > 0 ? Math.max(whole, Math.min(4 * whole, FINGER_PX / narrowest)) : whole;
   const slots = new Map(
     build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => [slot.id, slot])),
   );
@@ -281,7 +288,7 @@ function Boards({
         {pxPerMm > 0 &&
           layouts?.laid.map((layout) => (
             <li key={layout.board.id} className="flex items-center gap-3">
-              <span className="w-[58px] shrink-0 leading-tight">
+              <span className="bg-sheet sticky left-0 z-10 w-[58px] shrink-0 leading-tight">
                 <span className="rule block text-[17px]">{layout.board.label}</span>
                 <span className="text-graphite flex items-center gap-1 text-[12.5px]">
                   <Swatch species={layout.board.species} size={10} />

@@ -15,6 +15,7 @@ import { WoodViews } from '../../../drawing/WoodViews';
 import { glueFrame, glueView } from '../../../drawing/glue-frame';
 import { layOne } from '../../../drawing/layout';
 import { usePlanGlue } from './parts';
+import { gripped } from '../../../drawing/grip';
 
 /** Room for clamp heads and their numbers around the piece, and for the curve below, px. */
 const AROUND = { left: 62, top: 56, right: 62, bottom: 52 };
@@ -129,7 +130,14 @@ export function GlueBench({
   return (
     <>
       <WoodViews build={build} step={scene.step} layout={layout} />
-      <svg className="absolute inset-0 h-full w-full" data-testid="glue-bench" data-quick={answer?.quick}>
+      <svg
+        ref={gripped}
+        className="absolute top-0 left-0"
+        width={room.width}
+        height={room.height}
+        data-testid="glue-bench"
+        data-quick={answer?.quick}
+      >
         {planned.clamps.crossCauls.pairs > 0 && view === 'clamps' && (
           <CrossCauls glueUp={glueUp} plan={clamps} frame={frame} />
         )}

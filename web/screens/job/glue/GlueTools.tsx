@@ -74,7 +74,7 @@ export function GlueTools({ step, planned }: { step: GlueStep; planned: PlannedG
     <div
       role="toolbar"
       aria-label="Glue-up"
-      className="border-line flex h-12 items-center gap-2 overflow-x-auto border-t px-3"
+      className="border-line flex min-h-12 flex-wrap items-center gap-2 border-t px-3 py-1.5"
     >
       <span className="text-graphite text-[13px]">{HINTS[view]}</span>
       <span className="ml-auto" />
