@@ -67,6 +67,20 @@ describe('a hollow against what comes off its face', () => {
   });
   it('takes from the other face what that has over', () => {
     const build = section({ top: { mm: 0.5 }, bottom: { mm: 1 }, hollowTop: { mm: 0.9 } });
+    const both = (bottom: number) =>
+      of(
+        section({
+          top: { mm: 0.5 },
+          bottom: { mm: bottom },
+          hollowTop: { mm: 0.9 },
+          hollowBottom: { mm: 0.3 },
+        }),
+        'face-short',
+      )
+        ?.fixes.map(({ label }) => label)
+        .filter((label) => label.includes('less off the other')).length;
+    // The other face has 0.4 to give only if that is over what it needs itself.
+    expect([both(1), both(0.6)]).toEqual([1, 0]);
     const fix = of(build, 'face-short')?.fixes.find(({ label }) => label.includes('less off the other'));
     const after = mustEdit(build, fix?.edit as Edit);
     expect(after.steps.find(({ id }) => id === 'f')).toMatchObject({ top: { mm: 0.9 }, bottom: { mm: 0.6 } });

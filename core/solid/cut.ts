@@ -246,10 +246,12 @@ function openEdges(length: number): void {
   }
 }
 
-/** Where an open edge begins at a vertex, from a place on; -1 where none does. */
+const NO_EDGE = -1;
+
+/** Where an open edge begins at a vertex, from a place on; NO_EDGE where none does. */
 function edgeFrom(vertex: number, start: number): number {
   for (let e = start; e < open; e++) if (capFrom[e] === vertex) return e;
-  return -1;
+  return NO_EDGE;
 }
 
 /** The cap: the open edges chained into one loop; undefined when they do not close. */

@@ -318,3 +318,16 @@ describe('a hollow that leans', () => {
     }
   });
 });
+
+it('a form told for every height takes a corner that is cut off whole, though its sections are triangles', () => {
+  const plank = board(100, 80, 30);
+  const s = Math.sqrt(3);
+  // What lies below x + y + z = 24: a corner of 24 by 24 by 24, a sixth of their product.
+  const [corner] = splitBlank(plank, { normal: [1 / s, 1 / s, 1 / s], offset: 24 / s });
+  if (!corner) throw new Error('nothing was cut off');
+  expect(blankVolume(corner)).toBeCloseTo(24 ** 3 / 6, 6);
+  const dish = levelsForm(() => [rectangle({ x: -10, y: -10 }, 60, 60)], [0, 12]);
+  // From the lower face up to 12: all but the corner above, which is half as large.
+  const { lost } = takeOut(corner, 'f', { form: dish, toForm: IDENTITY });
+  expect(sum(lost)).toBeCloseTo((24 ** 3 - 12 ** 3) / 6, 4);
+});

@@ -311,7 +311,7 @@ export function EntryLine({
       </datalist>
       <div className="flex flex-wrap items-end gap-2 max-desk:grid max-desk:grid-cols-2">
         {field('label', 'Number', 'w-[52px]')}
-        {field('wood', 'Wood', 'w-[124px]', 'White ash')}
+        {field('wood', 'Wood', 'w-[118px]', 'White ash')}
         <label className="flex w-[138px] min-w-0 flex-col max-desk:w-auto">
           <span className="label">Sold as</span>
           <select {...register('sold')} className="field font-sans! font-medium!">
@@ -339,7 +339,7 @@ export function EntryLine({
         </label>
         {field('moisture', 'Moisture %', 'w-[68px]')}
         {field('arrived', 'Arrived', 'w-[128px]')}
-        {field('alike', 'How many', 'w-[56px]')}
+        {field('alike', 'How many', 'w-[62px]')}
         <button
           type="submit"
           className="action action-main max-desk:col-span-2"
