@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { WINDOWS } from './everywhere';
-import { expect, finger, makeJob, mark, PROGRAM, stored, test } from './house';
+import { choose, expect, finger, makeJob, mark, PROGRAM, stored, test } from './house';
 
 /* What a mouse drags a finger drags, too: the page stays where it is, and what the browser takes away is put back. */
 
@@ -50,6 +50,23 @@ test('a glue-up in its clamps is seen whole; a clamp is dragged along, and put b
   const job = await page.request.get(page.url().replace('/jobs/', '/api/jobs/'));
   const glue = (await job.json()).build.steps.find(({ kind }: { kind: string }) => kind === 'glue');
   expect(glue.plan.clamps.length).toBeGreaterThan(1);
+});
+
+test('a biscuit on a joint is dragged along it', async ({ page, house }) => {
+  await makeJob(page, house, false, 'biscuits by hand');
+  await mark(page, 'glue').tap();
+  await pull(page);
+  await page.getByRole('tab', { name: 'Aids' }).tap();
+  await choose(page, 'Kept flush by', 'Biscuits');
+  await pull(page);
+  const aid = page.locator('[data-aid="1"]');
+  await expect(aid).toBeVisible();
+  const before = await aid.getAttribute('aria-label');
+  await finger(page, await middle(aid), [14, 4], 'cancelled');
+  await expect(aid).toHaveAttribute('aria-label', before ?? '');
+  await finger(page, await middle(aid), [14, 4]);
+  await expect(aid).not.toHaveAttribute('aria-label', before ?? '');
+  await stored(page);
 });
 
 test('corners of an outline and what is cut into a side are dragged in their windows', async ({

@@ -2,6 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { AidLayout, GlueUp } from '../../core/glueup';
 import { type Display, lengthText } from '../../core/units';
 import type { GlueFrame } from './glue-frame';
+import { gripWidth } from './grip';
 
 /** Alignment aids on their joints; one that a later cut would open is ringed in red pencil. Each can be dragged along. */
 export function AidMarks({
@@ -30,6 +31,11 @@ export function AidMarks({
     const at = frame.runAt(event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0));
     return Math.min(glueUp.lengthMm, Math.max(0, at));
   };
+  const across = glueUp.lines.map(({ at }) => at / frame.mmPerPx);
+  const along = glueUp.lines.map(({ joint }) =>
+    gripWidth(aids.aids.filter((aid) => aid.joint === joint).map(({ at }) => at / frame.mmPerPx)),
+  );
+  const reach = Math.min(gripWidth(across), ...along) / 2;
   return (
     <g ref={group}>
       {aids.aids.map((aid, i) => {
@@ -68,7 +74,7 @@ export function AidMarks({
             }}
             onPointerCancel={() => setHeld(undefined)}
           >
-            <circle className="hidden pointer-coarse:inline" cx={cx} cy={cy} r={22} fill="transparent" />
+            <circle className="hidden pointer-coarse:inline" cx={cx} cy={cy} r={reach} fill="transparent" />
             <rect
               x={cx - w / 2}
               y={cy - h / 2}

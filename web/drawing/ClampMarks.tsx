@@ -3,12 +3,11 @@ import type { ClampPlan, GlueUp, PlannedClamp } from '../../core/glueup';
 import { type Display, lengthParts, lengthText } from '../../core/units';
 import { Parts } from '../parts/Measure';
 import type { GlueFrame } from './glue-frame';
+import { gripWidth } from './grip';
 
 /** Room a clamp's head takes outside the piece, px. */
 const HEAD = 17;
 const PAD = 5;
-/** A finger hits nothing narrower, px. */
-const FINGER_PX = 44;
 
 /** Clamps over the piece: solid above, dashed below, numbered in the order of tightening; each can be dragged along. */
 export function ClampMarks({
@@ -43,6 +42,7 @@ export function ClampMarks({
     return Math.min(glueUp.lengthMm, Math.max(0, at));
   };
   const shown = plan.clamps.filter(({ row }) => row === 0);
+  const wide = gripWidth(shown.map(({ at }) => at / frame.mmPerPx));
   return (
     <g ref={svg}>
       <Spacings glueUp={glueUp} plan={plan} frame={frame} display={display} caul={caul} />
@@ -85,6 +85,7 @@ export function ClampMarks({
               glueUp={glueUp}
               frame={frame}
               caul={caul}
+              wide={wide}
               chosen={chosen === clamp.id}
             />
           </g>
@@ -100,12 +101,15 @@ function Clamp({
   glueUp,
   frame,
   caul,
+  wide,
   chosen,
 }: {
   clamp: PlannedClamp;
   glueUp: GlueUp;
   frame: GlueFrame;
   caul: number;
+  /** How wide a finger takes hold of it, px. */
+  wide: number;
   chosen: boolean;
 }) {
   const [a, b] = [frame.point(clamp.at, 0), frame.point(clamp.at, glueUp.widthMm)];
@@ -134,9 +138,9 @@ function Clamp({
       {/* A finger is wider than a clamp. */}
       <rect
         className="hidden pointer-coarse:inline"
-        x={-FINGER_PX / 2}
+        x={-wide / 2}
         y={-reach - HEAD - PAD}
-        width={FINGER_PX}
+        width={wide}
         height={2 * (reach + HEAD + PAD)}
         fill="transparent"
       />

@@ -1,8 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useFingers } from '../parts/use-phone';
+import { FINGER_PX } from './grip';
 
-/** A finger hits nothing smaller, CSS px. */
-const FINGER_PX = 44;
 /** Narrower than this a drawing is held in the hand. */
 const HAND_PX = 660;
 const MOST = 16;
