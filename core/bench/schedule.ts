@@ -48,7 +48,7 @@ function whenFree(
         return true;
       }
       return Object.entries(wants).some(([set, count]) => {
-        const used = sumOf(now, (each) => each.clamps[set] ?? 0);
+        const used = sumOf(now.flatMap((each) => each.clamps[set] ?? []));
         // More than the rack has at all is a finding of the plan; it does not stop the calendar for ever.
         const over = used > 0 && used + count > (room.clamps[set] ?? 0);
         if (over) why = 'clamps';

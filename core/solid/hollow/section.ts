@@ -1,4 +1,4 @@
-import { upwards } from '../../units';
+import { sumOf, upwards } from '../../units';
 import {
   alongArc,
   asPolygon,
@@ -72,10 +72,10 @@ export function chordsOf(region: Region, from: Point, u: Point): [number, number
 }
 
 const twiceArea = (corners: readonly Point[]): number =>
-  corners.reduce((sum, p, i) => {
+  sumOf(corners, (p, i) => {
     const q = corners[(i + 1) % corners.length];
-    return sum + p.x * q.y - q.x * p.y;
-  }, 0);
+    return p.x * q.y - q.x * p.y;
+  });
 
 /** Corners walked the way round that another outline is walked, counter-clockwise if none is named. */
 const walkedAs = (corners: Point[], like = 1): Point[] =>
