@@ -36,7 +36,6 @@ export const Columns = ({
   most,
   gap = 1,
   list = false,
-  label,
   children,
   className = '',
 }: {
@@ -45,14 +44,13 @@ export const Columns = ({
   gap?: number;
   /** What stands in it is a list. */
   list?: boolean;
-  label?: string;
   children: ReactNode;
   className?: string;
 }) => {
   const Box = list ? 'ul' : 'div';
   const style = { '--least': `${least}rem`, '--most': most, '--gap': `${gap}rem` } as CSSProperties;
   return (
-    <Box aria-label={label} className={`columns-of ${className}`} style={style}>
+    <Box className={`columns-of ${className}`} style={style}>
       {children}
     </Box>
   );

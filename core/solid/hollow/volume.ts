@@ -50,8 +50,10 @@ export function uprightOf(cell: Cell, m: Rigid, points: readonly Vec3[]): Uprigh
 
 /** Whether a face stands along the form’s axis, by what of its direction points along it; else which way it looks. */
 const isUpright = (nz: number): boolean => Math.abs(nz) < SQUARE;
-const NOTHING = 0;
 const looksUp = (nz: number): boolean => nz > 0;
+
+/** Where the cell has nothing at the form’s heights, mm3. */
+const NOTHING = 0;
 
 /** Volume of a prism in a cell of any form: over each face, what stands between the region and it. mm3. */
 function prismInLeaning(region: Region, z0: number, z1: number, seen: Cell): number {

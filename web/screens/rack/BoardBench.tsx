@@ -24,7 +24,7 @@ const FACES = ['up', 'down'] as const;
 const TAP_PX = 4;
 const TAP_SIZE_PX = 12;
 /** A face that fingers draw on is at least so wide, px; longer than its room then, it slides. */
-const FINGER_PX = 52;
+const FACE_PX = 52;
 
 /** A board on the bench: both faces as wood, its faults where they are, and what remains clear. */
 export function BoardBench({ board }: { board: RackBoard }) {
@@ -34,7 +34,7 @@ export function BoardBench({ board }: { board: RackBoard }) {
   const [chosen, setChosen] = useState<string>();
   const fingers = useFingers();
   const whole = Math.min((size.width - 36) / board.length.mm, (size.height / 2 - 26) / board.width.mm);
-  const pxPerMm = Math.max(0, whole, fingers && size.width > 0 ? FINGER_PX / board.width.mm : 0);
+  const pxPerMm = Math.max(0, whole, fingers && size.width > 0 ? FACE_PX / board.width.mm : 0);
   const faults = board.faults ?? [];
   const set = (next: Fault[], mark?: string) =>
     changeBoard(board.id, { faults: next.length ? next : undefined }, mark);

@@ -223,7 +223,7 @@ function Progress({ breakdown: { running, plan } }: { breakdown: Breakdown }) {
 }
 
 /** A strip that fingers take hold of is at least so high, px, as far as its board then is not longer than four screens. */
-const FINGER_PX = 24;
+const STRIP_PX = 24;
 
 function Boards({
   layouts,
@@ -248,7 +248,7 @@ function Boards({
   const fingers = useFingers();
   const narrowest = Math.min(Infinity, ...(plan?.problem.strips ?? []).map((strip) => strip.width));
   const whole = Math.max(0, (width - 108) / longest);
-  const pxPerMm = fingers && whole > 0 ? Math.max(whole, Math.min(4 * whole, FINGER_PX / narrowest)) : whole;
+  const pxPerMm = fingers && whole > 0 ? Math.max(whole, Math.min(4 * whole, STRIP_PX / narrowest)) : whole;
   const slots = new Map(
     build.assemblies.flatMap((assembly) => assembly.slots.map((slot) => [slot.id, slot])),
   );
